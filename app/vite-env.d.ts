@@ -1,0 +1,4 @@
+declare module "*?node-worker" {
+  const url: string;
+  export default url;
+}

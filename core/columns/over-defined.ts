@@ -1,0 +1,69 @@
+/**
+ * Runs a calculation over the defined values of a column and puts its results back in their rows: windows and
+ * recursions count an instrument's own bars, and a row without a value has no result (method 0, A02).
+ * @param values a column with NaN anywhere
+ * @param calculate from the defined values, in order, to as many results; not called for an empty column
+ * @returns a column of the same length, NaN where `values` is NaN
+ * @example overDefined(Float64Array.of(NaN, 1, NaN, 2), (own) => own.map((x) => 10 * x)) // => [NaN, 10, NaN, 20]
+ */
+export function overDefined(values: Float64Array, calculate: (own: Float64Array) => Float64Array): Float64Array {
+  const [first, last, count] = extent(values);
+  const out = new Float64Array(values.length).fill(NaN);
+  if (count === 0) return out;
+  if (count === last - first + 1) {
+    out.set(calculate(values.subarray(first, last + 1)), first);
+    return out;
+  }
+  const own = gather(values, values, first, last, count);
+  scatter(calculate(own), values, first, last, out);
+  return out;
+}
+
+/**
+ * As `overDefined` for bars of several columns: a bar is a row with a close (method 0, A02).
+ * @param close the column that says where there is a bar
+ * @param columns further columns of the same length
+ * @param calculate from the columns reduced to own bars (the close first) to as many results
+ * @returns a column of the same length, NaN on rows without a bar
+ */
+export function overBars(
+  close: Float64Array,
+  columns: readonly Float64Array[],
+  calculate: (close: Float64Array, ...columns: Float64Array[]) => Float64Array,
+): Float64Array {
+  const [first, last, count] = extent(close);
+  const out = new Float64Array(close.length).fill(NaN);
+  if (count === 0) return out;
+  if (count === last - first + 1) {
+    const cut = (c: Float64Array) => c.subarray(first, last + 1);
+    out.set(calculate(cut(close), ...columns.map(cut)), first);
+    return out;
+  }
+  const own = (c: Float64Array) => gather(c, close, first, last, count);
+  scatter(calculate(own(close), ...columns.map(own)), close, first, last, out);
+  return out;
+}
+
+function extent(values: Float64Array): [first: number, last: number, count: number] {
+  let first = -1;
+  let last = -1;
+  let count = 0;
+  for (let i = 0; i < values.length; i++) {
+    const x = values[i]!;
+    if (x !== x) continue;
+    if (first < 0) first = i;
+    last = i;
+    count++;
+  }
+  return [first, last, count];
+}
+
+function gather(source: Float64Array, where: Float64Array, first: number, last: number, count: number): Float64Array {
+  const own = new Float64Array(count);
+  for (let i = first, k = 0; i <= last; i++) if (!Number.isNaN(where[i])) own[k++] = source[i]!;
+  return own;
+}
+
+function scatter(own: Float64Array, where: Float64Array, first: number, last: number, out: Float64Array): void {
+  for (let i = first, k = 0; i <= last; i++) if (!Number.isNaN(where[i])) out[i] = own[k++]!;
+}

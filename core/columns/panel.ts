@@ -1,0 +1,80 @@
+/** The five columns of a bar, in the order in which they are stored. */
+export const BAR_COLUMNS = ["open", "high", "low", "close", "volume"] as const;
+export type BarColumn = (typeof BAR_COLUMNS)[number];
+
+/**
+ * Bars of a market: instruments x sessions, one column an array, instrument-major, so that the series of one
+ * instrument is one contiguous run. NaN where an instrument has no bar.
+ */
+export interface Panel extends Readonly<Record<BarColumn, Float64Array>> {
+  /** Epoch day of each session, ascending. */
+  readonly sessions: Int32Array;
+  /** Number of instruments. */
+  readonly count: number;
+  /** First and last session index with a bar for each instrument; -1 when it has none. */
+  readonly first: Int32Array;
+  readonly last: Int32Array;
+}
+
+/**
+ * The series of one instrument in an instrument-major column, without copying.
+ * @param column instruments x sessions values
+ * @param sessions number of sessions of the column
+ * @param i position of the instrument
+ * @param length how many of its sessions, from the first [all]
+ * @returns a view of `length` values
+ * @example seriesOf(Float64Array.of(1, 2, 3, 4), 2, 1) // => [3, 4]
+ */
+export function seriesOf(column: Float64Array, sessions: number, i: number, length = sessions): Float64Array {
+  return column.subarray(i * sessions, i * sessions + length);
+}
+
+/**
+ * Dated membership of each instrument of a panel in one group, as runs of sessions.
+ * The runs of instrument i stand at offset[i] to offset[i + 1] - 1, ascending and without overlap.
+ */
+export interface MemberSpans {
+  readonly offset: Int32Array;
+  /** First and last session index of each run, inclusive. */
+  readonly from: Int32Array;
+  readonly to: Int32Array;
+}
+
+/**
+ * Whether an instrument is a member on a session.
+ * @param spans runs of membership
+ * @param i position of the instrument
+ * @param t session index
+ * @returns true inside one of its runs
+ */
+export function isMember(spans: MemberSpans, i: number, t: number): boolean {
+  const end = spans.offset[i + 1] ?? 0;
+  for (let k = spans.offset[i] ?? 0; k < end; k++) {
+    if (t >= (spans.from[k] ?? 0) && t <= (spans.to[k] ?? -1)) return true;
+  }
+  return false;
+}
+
+/**
+ * Spans from a list of runs an instrument; runs that touch or overlap become one (method 0, A11).
+ * @param runs for each instrument its [from, to] session indices, in any order; empty runs are dropped
+ * @returns the spans
+ */
+export function memberSpans(runs: readonly (readonly (readonly [number, number])[])[]): MemberSpans {
+  const offset = new Int32Array(runs.length + 1);
+  const from: number[] = [];
+  const to: number[] = [];
+  runs.forEach((list, i) => {
+    let open = -2;
+    for (const [a, b] of [...list].filter(([a, b]) => a <= b).sort((p, q) => p[0] - q[0])) {
+      if (open >= 0 && a <= open + 1) to[to.length - 1] = open = Math.max(open, b);
+      else {
+        from.push(a);
+        to.push(b);
+        open = b;
+      }
+    }
+    offset[i + 1] = from.length;
+  });
+  return { offset, from: Int32Array.from(from), to: Int32Array.from(to) };
+}

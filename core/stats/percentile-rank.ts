@@ -1,0 +1,46 @@
+/** Neighbours closer than this are one value to a ranking (method 0, A04). */
+function tied(a: number, b: number): boolean {
+  const apart = Math.abs(a - b);
+  return apart <= 1e-12 || apart <= 1e-9 * Math.max(Math.abs(a), Math.abs(b));
+}
+
+/**
+ * Percentile rank of every value in its own set.
+ * Formula: 100 (count below + half the ties) / count over the defined values; a value ties with itself, so that a
+ * set of one gives 50. Runs of sorted neighbours within 1e-9 of the larger magnitude are one tie (A04).
+ * @param values the set; NaN stays NaN and is not counted
+ * @returns as many ranks, 0 to 100
+ * @example percentileRanks([5, 7, 7, 9]) // => [12.5, 50, 50, 87.5]
+ */
+export function percentileRanks(values: ArrayLike<number>): Float64Array {
+  const out = new Float64Array(values.length).fill(NaN);
+  const order: number[] = [];
+  for (let i = 0; i < values.length; i++) if (!Number.isNaN(values[i])) order.push(i);
+  order.sort((a, b) => values[a]! - values[b]!);
+  for (let start = 0; start < order.length; ) {
+    let end = start + 1;
+    while (end < order.length && tied(values[order[end - 1]!]!, values[order[end]!]!)) end++;
+    const rank = (100 * (start + (end - start) / 2)) / order.length;
+    for (let k = start; k < end; k++) out[order[k]!] = rank;
+    start = end;
+  }
+  return out;
+}
+
+/**
+ * Percentile rank of a value from outside a set: compared with the set without being counted in it (A04).
+ * @param x the value
+ * @param values the set; NaN is not counted
+ * @returns 0 to 100, NaN when x is NaN or the set is empty
+ * @example percentileRankAmong(6, [5, 7, 7, 9]) // => 25
+ */
+export function percentileRankAmong(x: number, values: ArrayLike<number>): number {
+  const set = Float64Array.from(values).filter((v) => !Number.isNaN(v)).sort();
+  if (Number.isNaN(x) || set.length === 0) return NaN;
+  let low = 0;
+  while (low < set.length && set[low]! < x) low++;
+  let high = low;
+  for (let edge = x; high < set.length && tied(edge, set[high]!); high++) edge = set[high]!;
+  for (let edge = x; low > 0 && tied(edge, set[low - 1]!); low--) edge = set[low - 1]!;
+  return (100 * (low + (high - low) / 2)) / set.length;
+}

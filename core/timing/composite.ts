@@ -1,0 +1,46 @@
+import type { MemberSpans, Panel } from "../columns/panel";
+
+/**
+ * Equal-weighted index of a set of members: a market's composite, or the series of a sector or industry.
+ * Formula: I[t] = I[t-1] x (1 + mean r(1)) over the members of session t with a bar on t and an earlier one; r(1)
+ * runs over own bars, also from before joining; 1000 on the first session with a member that has a bar; NaN on a
+ * session on which no member has one, and the next return is chained to the last level (method 3, D01; 5, F02).
+ * @param panel bars, instruments x sessions
+ * @param spans dated membership in the set
+ * @returns a level a session, 1000 at the start
+ */
+export function composite(panel: Panel, spans: MemberSpans): Float64Array {
+  const sessions = panel.sessions.length;
+  const sum = new Float64Array(sessions);
+  const returns = new Uint16Array(sessions);
+  const present = new Uint16Array(sessions);
+  for (let i = 0; i < panel.count; i++) {
+    const base = i * sessions;
+    const end = spans.offset[i + 1]!;
+    for (let k = spans.offset[i]!; k < end; k++) {
+      const from = spans.from[k]!;
+      const to = spans.to[k]!;
+      let before = NaN;
+      for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
+      for (let s = from; s <= to; s++) {
+        const c = panel.close[base + s]!;
+        if (c !== c) continue;
+        present[s]!++;
+        if (before === before) {
+          sum[s]! += c / before - 1;
+          returns[s]!++;
+        }
+        before = c;
+      }
+    }
+  }
+  const out = new Float64Array(sessions).fill(NaN);
+  let level = NaN;
+  for (let s = 0; s < sessions; s++) {
+    if (present[s] === 0) continue;
+    if (level !== level) level = 1000;
+    else if (returns[s]! > 0) level *= 1 + sum[s]! / returns[s]!;
+    out[s] = level;
+  }
+  return out;
+}

@@ -1,0 +1,155 @@
+import type { Knex } from "knex";
+import { LRUCache } from "lru-cache";
+import { z } from "zod";
+import { findEpochDay, isoDate } from "@core";
+import type { MarketRow } from "@core/columns/dataset";
+import type { Sentence, Study } from "@studies/define-study";
+import type { MarketData } from "@studies/market-data";
+import { STUDIES } from "@studies/registry";
+import { Invalid, NotFound } from "../errors";
+import { firstFrom, loadMarket } from "../panel/load-market.server";
+import { listMarkets } from "../stores/markets-store.server";
+import { getDataVersion } from "../stores/meta-store.server";
+import type { StudyPool } from "./pool.server";
+import { runStudy, type Said } from "./study-job";
+
+export interface Question {
+  readonly study: string;
+  readonly params: Record<string, unknown>;
+  /** Code of the market [the first]. */
+  readonly market?: string | undefined;
+  /** `YYYY-MM-DD` [the latest session]. */
+  readonly asOf?: string | undefined;
+}
+
+export interface Answer<R = unknown> {
+  readonly study: string;
+  readonly market: string;
+  /** Epoch day of the as-of session, and whether it is the latest there is. */
+  readonly asOf: number;
+  readonly isLatest: boolean;
+  readonly params: Record<string, unknown>;
+  readonly result: R;
+  readonly reading: readonly Sentence[];
+}
+
+/** The one place where questions are answered: checks them, finds the session, keeps answers, and spreads the work. */
+export class Desk {
+  readonly #kept = new LRUCache<string, Said>({ max: 400 });
+  #loaded: { version: number; markets: Promise<ReadonlyMap<string, MarketData>> } | undefined;
+
+  constructor(
+    readonly db: Knex,
+    private readonly pool?: StudyPool,
+  ) {}
+
+  /** All markets in memory, read again whenever the data version has changed. */
+  async #markets(): Promise<ReadonlyMap<string, MarketData>> {
+    const version = await getDataVersion(this.db);
+    if (this.#loaded?.version !== version) {
+      this.#kept.clear();
+      const markets = this.#load(version);
+      this.#loaded = { version, markets };
+      markets.catch(() => (this.#loaded = undefined));
+    }
+    return this.#loaded.markets;
+  }
+
+  async #load(version: number): Promise<ReadonlyMap<string, MarketData>> {
+    const loaded = new Map<string, MarketData>();
+    for (const row of await listMarkets(this.db)) {
+      const data = await loadMarket(this.db, row, version);
+      if (data.panel.sessions.length > 0) loaded.set(row.market, data);
+    }
+    return loaded;
+  }
+
+  /** The markets that have sessions, in the order in which they came. */
+  async listMarkets(): Promise<MarketRow[]> {
+    return [...(await this.#markets()).values()].map((data) => data.market);
+  }
+
+  /** Version of the data and the latest session of any market, null without data. */
+  async status(): Promise<{ dataVersion: number; latest: string | null }> {
+    const markets = [...(await this.#markets()).values()];
+    const latest = markets.map((m) => m.panel.sessions[m.panel.sessions.length - 1]!);
+    return { dataVersion: await getDataVersion(this.db), latest: latest.length > 0 ? isoDate(Math.max(...latest)) : null };
+  }
+
+  /** A market's data by its code; the first market for none. */
+  async #market(code: string | undefined): Promise<MarketData> {
+    const markets = await this.#markets();
+    const data = code === undefined ? markets.values().next().value : markets.get(code);
+    if (!data) throw new NotFound(code === undefined ? "There is no market data yet." : `There is no market "${code}".`);
+    return data;
+  }
+
+  /**
+   * The sessions around a date, for stepping: the as-of session with the ones before and after it.
+   * @throws NotFound without such a market; Invalid for a date that is none or before the first session
+   */
+  async sessionAround(market: string | undefined, asOf: string | undefined) {
+    const data = await this.#market(market);
+    const { sessions } = data.panel;
+    const t = sessionAt(sessions, asOf);
+    return {
+      market: data.market,
+      asOf: sessions[t]!,
+      before: sessions[t - 1] ?? null,
+      after: sessions[t + 1] ?? null,
+      isLatest: t === sessions.length - 1,
+      version: data.version,
+    };
+  }
+
+  /**
+   * Answers a question.
+   * @throws NotFound for an unknown study or market; Invalid for parameters or a date that have no meaning
+   */
+  async ask<R = unknown>(question: Question): Promise<Answer<R>> {
+    const study = STUDIES.get(question.study);
+    if (!study) throw new NotFound(`There is no study "${question.study}".`);
+    const params = checkParams(study, question.params);
+    const data = await this.#market(question.market);
+    const t = sessionAt(data.panel.sessions, question.asOf);
+    const key = JSON.stringify([data.version, data.market.market, t, study.name, params]);
+    let said = this.#kept.get(key);
+    if (!said) {
+      said =
+        study.cost === "heavy" && this.pool
+          ? await this.pool.run(data, { study: study.name, params, t })
+          : runStudy(study, data, t, params);
+      this.#kept.set(key, said);
+    }
+    return {
+      study: study.name,
+      market: data.market.market,
+      asOf: data.panel.sessions[t]!,
+      isLatest: t === data.panel.sessions.length - 1,
+      params,
+      result: said.result as R,
+      reading: said.reading,
+    };
+  }
+
+  async close(): Promise<void> {
+    await this.pool?.close();
+    await this.db.destroy();
+  }
+}
+
+function checkParams(study: Study, raw: Record<string, unknown>): Record<string, unknown> {
+  const parsed = study.params.safeParse(raw);
+  if (parsed.success) return parsed.data;
+  throw new Invalid(`The parameters of "${study.name}" are not right.`, z.prettifyError(parsed.error).split("\n"));
+}
+
+/** Index of the last session on or before a date; the latest without one. */
+function sessionAt(sessions: Int32Array, asOf: string | undefined): number {
+  if (asOf === undefined || asOf === "") return sessions.length - 1;
+  const day = findEpochDay(asOf);
+  if (Number.isNaN(day)) throw new Invalid(`"${asOf}" is not a date: it needs the form 2026-03-14.`);
+  const t = firstFrom(sessions, day + 1) - 1;
+  if (t < 0) throw new Invalid(`There is no session on or before ${asOf}: the first is ${isoDate(sessions[0]!)}.`);
+  return t;
+}

@@ -1,0 +1,83 @@
+import type { Knex } from "knex";
+
+interface NamedMigration extends Knex.Migration {
+  readonly name: string;
+}
+
+/** All changes of the tables, in order; a name never changes once it has been run anywhere. */
+export const migrations: readonly NamedMigration[] = [
+  {
+    name: "001-market-data",
+    async up(db) {
+      await db.schema.createTable("meta", (t) => {
+        t.string("key").primary();
+        t.string("value").notNullable();
+      });
+      await db.schema.createTable("markets", (t) => {
+        t.string("market").primary();
+        t.string("name").notNullable();
+        t.string("currency").notNullable();
+        t.string("broad_index");
+        t.string("volatility_index");
+      });
+      await db.schema.createTable("instruments", (t) => {
+        t.increments("id");
+        t.string("ticker").notNullable().unique();
+        t.string("name").notNullable();
+        t.string("kind").notNullable();
+        t.string("market").references("markets.market");
+        t.string("currency");
+        t.integer("listed");
+        t.integer("delisted");
+        t.string("sector");
+        t.string("industry");
+        t.string("temperament");
+        t.float("leverage");
+        t.float("market_value_shares");
+        t.index("market");
+      });
+      // One row an instrument and year; see bar-block.ts for the bytes.
+      await db.schema.createTable("bar_blocks", (t) => {
+        t.integer("instrument_id").notNullable().references("instruments.id").onDelete("CASCADE");
+        t.integer("year").notNullable();
+        t.integer("bars").notNullable();
+        t.binary("block").notNullable();
+        t.primary(["instrument_id", "year"]);
+      });
+      await db.schema.createTable("memberships", (t) => {
+        t.increments("id");
+        t.string("group_name").notNullable();
+        t.string("kind").notNullable();
+        t.integer("instrument_id").notNullable().references("instruments.id").onDelete("CASCADE");
+        t.integer("from_day").notNullable();
+        t.integer("to_day");
+        t.float("weight");
+        t.index("group_name");
+      });
+      await db.schema.createTable("holidays", (t) => {
+        t.string("market").notNullable().references("markets.market").onDelete("CASCADE");
+        t.integer("day").notNullable();
+        t.integer("known").notNullable();
+        t.primary(["market", "day"]);
+      });
+      await db.schema.createTable("fundamentals", (t) => {
+        t.increments("id");
+        t.integer("instrument_id").notNullable().references("instruments.id").onDelete("CASCADE");
+        t.integer("known").notNullable();
+        for (const column of ["eps", "eps_expected", "growth", "sales_growth", "dividend", "shares"]) t.float(column);
+        t.integer("next_report");
+        t.index(["instrument_id", "known"]);
+      });
+      // Sessions that only the feed stand-in may deliver.
+      await db.schema.createTable("feed_reserve", (t) => {
+        t.integer("day").primary();
+        t.text("payload").notNullable();
+      });
+    },
+    async down(db) {
+      for (const table of ["feed_reserve", "fundamentals", "holidays", "memberships", "bar_blocks", "instruments", "markets", "meta"]) {
+        await db.schema.dropTable(table);
+      }
+    },
+  },
+];

@@ -1,0 +1,55 @@
+import { BAR_COLUMNS } from "@core/columns/panel";
+import type { InstrumentBars } from "@core/columns/dataset";
+import { yearOf } from "@core/columns/epoch-day";
+
+/*
+ * A block holds the bars of one instrument and year: n days as Int32, padded to a multiple of 8 bytes, then n values
+ * as Float64 for each of open, high, low, close, volume. Little-endian, as every machine that Node runs on writes them.
+ */
+
+export interface BarBlock {
+  readonly year: number;
+  readonly bars: number;
+  readonly block: Buffer;
+}
+
+/** Bars of one instrument as year blocks, in the order of the years. */
+export function toBlocks(bars: InstrumentBars): BarBlock[] {
+  const blocks: BarBlock[] = [];
+  for (let start = 0; start < bars.days.length; ) {
+    const year = yearOf(bars.days[start]!);
+    let end = start + 1;
+    while (end < bars.days.length && yearOf(bars.days[end]!) === year) end++;
+    const n = end - start;
+    const head = headBytes(n);
+    const bytes = new ArrayBuffer(head + 8 * n * BAR_COLUMNS.length);
+    new Int32Array(bytes, 0, n).set(bars.days.subarray(start, end));
+    BAR_COLUMNS.forEach((column, k) => {
+      new Float64Array(bytes, head + 8 * n * k, n).set(bars[column].subarray(start, end));
+    });
+    blocks.push({ year, bars: n, block: Buffer.from(bytes) });
+    start = end;
+  }
+  return blocks;
+}
+
+/** Bars of one instrument from its blocks, given in the order of the years. */
+export function fromBlocks(ticker: string, blocks: readonly { readonly bars: number; readonly block: Buffer }[]): InstrumentBars {
+  const total = blocks.reduce((sum, b) => sum + b.bars, 0);
+  const column = () => new Float64Array(total);
+  const out = { ticker, days: new Int32Array(total), open: column(), high: column(), low: column(), close: column(), volume: column() };
+  let at = 0;
+  for (const { bars: n, block } of blocks) {
+    // The driver's buffers may start anywhere in memory; a copy is aligned.
+    const bytes = block.buffer.slice(block.byteOffset, block.byteOffset + block.byteLength);
+    const head = headBytes(n);
+    out.days.set(new Int32Array(bytes, 0, n), at);
+    BAR_COLUMNS.forEach((name, k) => out[name].set(new Float64Array(bytes, head + 8 * n * k, n), at));
+    at += n;
+  }
+  return out;
+}
+
+function headBytes(n: number): number {
+  return 8 * Math.ceil(n / 2);
+}

@@ -1,0 +1,64 @@
+import type { Knex } from "knex";
+import type { FundamentalsRow } from "@core/columns/dataset";
+import { insertRows } from "../db.server";
+
+/* fundamentals(id, instrument_id, known, eps, eps_expected, growth, sales_growth, dividend, shares, next_report) */
+
+interface Joined {
+  ticker: string;
+  known: number;
+  eps: number | null;
+  eps_expected: number | null;
+  growth: number | null;
+  sales_growth: number | null;
+  dividend: number | null;
+  shares: number | null;
+  next_report: number | null;
+}
+
+/** All rows, or those of one market's instruments, by ticker and day known, later rows of one day last. */
+export async function listFundamentals(db: Knex, market?: string): Promise<FundamentalsRow[]> {
+  const query = db("fundamentals as f")
+    .join("instruments as i", "i.id", "f.instrument_id")
+    .select("i.ticker", "f.known", "f.eps", "f.eps_expected", "f.growth", "f.sales_growth", "f.dividend", "f.shares", "f.next_report")
+    .orderBy(["i.ticker", "f.known", "f.id"]);
+  const rows = (await (market === undefined ? query : query.where("i.market", market))) as Joined[];
+  return rows.map((r) => ({
+    ticker: r.ticker,
+    known: r.known,
+    eps: r.eps,
+    epsExpected: r.eps_expected,
+    growth: r.growth,
+    salesGrowth: r.sales_growth,
+    dividend: r.dividend,
+    shares: r.shares,
+    nextReport: r.next_report,
+  }));
+}
+
+/** Replaces all rows of every instrument that the rows name. */
+export async function replaceFundamentals(
+  trx: Knex.Transaction,
+  rows: readonly FundamentalsRow[],
+  idOf: ReadonlyMap<string, number>,
+): Promise<void> {
+  const ids = [...new Set(rows.map((r) => idOf.get(r.ticker)))];
+  for (let i = 0; i < ids.length; i += 100) {
+    await trx("fundamentals").whereIn("instrument_id", ids.slice(i, i + 100) as number[]).delete();
+  }
+  await insertRows(
+    trx,
+    "fundamentals",
+    rows.map((r) => ({
+      instrument_id: idOf.get(r.ticker),
+      known: r.known,
+      eps: r.eps,
+      eps_expected: r.epsExpected,
+      growth: r.growth,
+      sales_growth: r.salesGrowth,
+      dividend: r.dividend,
+      shares: r.shares,
+      next_report: r.nextReport,
+    })),
+  );
+}

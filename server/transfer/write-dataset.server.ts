@@ -1,0 +1,41 @@
+import type { Knex } from "knex";
+import type { Dataset } from "@core/columns/dataset";
+import { putBars } from "../stores/bars-store.server";
+import { replaceFundamentals } from "../stores/fundamentals-store.server";
+import { upsertInstruments } from "../stores/instruments-store.server";
+import { replaceHolidays, upsertMarkets } from "../stores/markets-store.server";
+import { replaceMemberships } from "../stores/memberships-store.server";
+import { bumpDataVersion } from "../stores/meta-store.server";
+
+/**
+ * Writes market data in one transaction, raising the data version: all of it or nothing. Markets and instruments are
+ * added or overwritten by code and ticker; bars, fundamentals, memberships and holidays replace those of the
+ * instruments, groups and markets they name.
+ * @param db the database
+ * @param dataset checked rows: every ticker of every table has an instrument row here or in the database
+ * @param progress is told the share done, 0 to 1
+ * @param also further writes of the same transaction
+ * @returns the new data version
+ */
+export async function writeDataset(
+  db: Knex,
+  dataset: Dataset,
+  progress: (share: number) => void = () => undefined,
+  also: (trx: Knex.Transaction) => Promise<void> = () => Promise.resolve(),
+): Promise<number> {
+  return db.transaction(async (trx) => {
+    await upsertMarkets(trx, dataset.markets);
+    const idOf = await upsertInstruments(trx, dataset.instruments);
+    let done = 0;
+    for (const bars of dataset.bars) {
+      await putBars(trx, idOf.get(bars.ticker)!, bars);
+      progress((0.9 * ++done) / dataset.bars.length);
+    }
+    await replaceMemberships(trx, dataset.membership, idOf);
+    await replaceHolidays(trx, dataset.holidays);
+    await replaceFundamentals(trx, dataset.fundamentals, idOf);
+    await also(trx);
+    progress(1);
+    return bumpDataVersion(trx);
+  });
+}

@@ -1,0 +1,48 @@
+import type { z } from "zod";
+import type { Market } from "./market";
+
+/** A place in the application, as a study names it: the screen and what it should show there. */
+export interface Link {
+  readonly screen: "today" | "breadth" | "groups" | "chart";
+  readonly params?: Readonly<Record<string, string>>;
+}
+
+/** A figure within a sentence, with the evidence it leads to. */
+export interface Figure {
+  readonly figure: string;
+  readonly to?: Link;
+}
+
+/** A sentence in plain words: text and figures in the order in which they are read. */
+export type Sentence = readonly (string | Figure)[];
+
+export interface TableColumn {
+  readonly key: string;
+  readonly label: string;
+}
+
+/** The main table of an answer, at full precision. */
+export interface Table {
+  readonly columns: readonly TableColumn[];
+  readonly rows: readonly (readonly (string | number | null)[])[];
+}
+
+/** A named question that a screen, a brief, an export or a test can ask of a market as of a session. */
+export interface Study<S extends z.ZodObject = z.ZodObject, R = unknown> {
+  readonly name: string;
+  /** What it answers, in one sentence. */
+  readonly about: string;
+  readonly params: S;
+  /** Heavy ones are answered in the worker pool. */
+  readonly cost: "light" | "heavy";
+  /** Parameters to prove it with: it is asked with each of them on a cut database. `$` names stand for a value of the data. */
+  readonly examples: readonly z.input<S>[];
+  ask(market: Market, params: z.output<S>): R;
+  reading(result: R): readonly Sentence[];
+  table(result: R): Table;
+}
+
+/** Defines a study; the types of its parts follow from its parameters and its answer. */
+export function defineStudy<S extends z.ZodObject, R>(study: Study<S, R>): Study<S, R> {
+  return study;
+}

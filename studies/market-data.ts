@@ -1,0 +1,36 @@
+import type { GroupKind, HolidayRow, InstrumentRow, MarketRow } from "@core/columns/dataset";
+import type { MemberSpans, Panel } from "@core";
+
+/** One market's data as it is kept in memory and shared between threads: plain values and arrays, the whole history. */
+export interface MarketData {
+  /** Raised by every write of market data. */
+  readonly version: number;
+  readonly market: MarketRow;
+  readonly panel: Panel;
+  /** In the order of the panel, by ticker. */
+  readonly instruments: readonly InstrumentRow[];
+  /** Dated membership in the groups that have members here, in the order of the panel. */
+  readonly groups: readonly DatedGroup[];
+  /** The members that breadth and timing speak of: those of the broad index, or every stock where there is none. */
+  readonly universe: MemberSpans;
+  readonly holidays: readonly HolidayRow[];
+  readonly fundamentals: FundamentalColumns;
+}
+
+export interface DatedGroup {
+  readonly name: string;
+  readonly kind: GroupKind;
+  readonly spans: MemberSpans;
+}
+
+/** The fields of a fundamentals row, in the order of `FundamentalColumns.values`. */
+export const FUNDAMENTAL_FIELDS = ["eps", "epsExpected", "growth", "salesGrowth", "dividend", "shares", "nextReport"] as const;
+export type FundamentalField = (typeof FUNDAMENTAL_FIELDS)[number];
+
+/** Rows of instrument i stand at offset[i] to offset[i + 1] - 1, by the day they became known. */
+export interface FundamentalColumns {
+  readonly offset: Int32Array;
+  readonly known: Int32Array;
+  /** Rows x fields, NaN for an empty cell. */
+  readonly values: Float64Array;
+}

@@ -1,0 +1,123 @@
+import { DIRECTIONS, isoDate, runStart, VOLATILITIES } from "@core";
+import { z } from "zod";
+import { referenceColumns, regimeColumns } from "./columns";
+import { defineStudy, type Link, type Sentence } from "./define-study";
+import type { Market } from "./market";
+import { count, date, signed, signedPercent } from "./words";
+
+export interface RegimeNow {
+  readonly index: string;
+  /** Name of the confirmed state, empty before the first. */
+  readonly direction: string;
+  readonly volatility: string;
+  /** First session of the present run of each, and how many sessions it has lasted. */
+  readonly directionSince: number;
+  readonly directionSessions: number;
+  readonly volatilitySince: number;
+  readonly volatilitySessions: number;
+  /** What this session alone would be judged, where that differs from the confirmed state. */
+  readonly pendingDirection: string;
+  readonly pendingVolatility: string;
+  readonly distance200: number;
+  readonly slope50: number;
+  readonly volatilityZ: number;
+  readonly close: number;
+  /** Change of the index over one and five sessions. */
+  readonly r1: number;
+  readonly r5: number;
+}
+
+/** The regime at the as-of session. */
+export function regimeNow(market: Market): RegimeNow {
+  const columns = market.perSession(regimeColumns);
+  const { close } = market.perSession(referenceColumns);
+  const { t, sessions } = market;
+  const direction = columns.direction[t]!;
+  const volatility = columns.volatility[t]!;
+  const directionStart = runStart(columns.direction, t);
+  const volatilityStart = runStart(columns.volatility, t);
+  const pending = (raw: number, state: number, names: readonly string[]) => (raw >= 0 && raw !== state ? names[raw]! : "");
+  return {
+    index: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+    direction: DIRECTIONS[direction] ?? "",
+    volatility: VOLATILITIES[volatility] ?? "",
+    directionSince: sessions[directionStart]!,
+    directionSessions: t - directionStart + 1,
+    volatilitySince: sessions[volatilityStart]!,
+    volatilitySessions: t - volatilityStart + 1,
+    pendingDirection: pending(columns.rawDirection[t]!, direction, DIRECTIONS),
+    pendingVolatility: pending(columns.rawVolatility[t]!, volatility, VOLATILITIES),
+    distance200: columns.distance200[t]!,
+    slope50: columns.slope50[t]!,
+    volatilityZ: columns.volatilityZ[t]!,
+    close: close[t]!,
+    r1: t >= 1 ? close[t]! / close[t - 1]! - 1 : NaN,
+    r5: t >= 5 ? close[t]! / close[t - 5]! - 1 : NaN,
+  };
+}
+
+/** "Aldane broad is Rising, Calm: 4.2% above its 200-session average ..." */
+export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
+  const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
+  if (r.direction === "") return [`${r.index} has too short a history for a regime: it needs 205 sessions.`];
+  const state = r.volatility === "" ? r.direction : `${r.direction} and ${r.volatility}`;
+  return [
+    `${r.index} is `,
+    figure(state),
+    `, ${r.direction.toLowerCase()} for ${count(r.directionSessions, "session")} since ${date(r.directionSince)}: `,
+    figure(signedPercent(r.distance200)),
+    " from its 200-session average.",
+  ];
+}
+
+export const regimeStudy = defineStudy({
+  name: "regime",
+  about: "Direction and volatility of the broad index, each confirmed over three sessions, with their history.",
+  params: z.object({
+    history: z.coerce.number().int().min(20).max(20_000).default(756).describe("sessions of history to give"),
+  }),
+  cost: "heavy",
+  examples: [{}, { history: 90 }],
+  ask(market, { history }) {
+    const columns = market.perSession(regimeColumns);
+    const start = Math.max(0, market.t + 1 - history);
+    return {
+      now: regimeNow(market),
+      days: market.sessions.slice(start),
+      direction: columns.direction.slice(start),
+      volatility: columns.volatility.slice(start),
+      distance200: columns.distance200.slice(start),
+      slope50: columns.slope50.slice(start),
+      volatilityZ: columns.volatilityZ.slice(start),
+    };
+  },
+  reading(r) {
+    const pending: Sentence[] = [];
+    if (r.now.pendingDirection !== "") {
+      pending.push([`This session alone would be judged ${r.now.pendingDirection}; three running would change the state.`]);
+    }
+    return [
+      regimeSentence(r.now),
+      [`The 50-session average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`],
+      ...pending,
+    ];
+  },
+  table: (r) => ({
+    columns: [
+      { key: "date", label: "date" },
+      { key: "direction", label: "direction" },
+      { key: "volatility", label: "volatility" },
+      { key: "distance200", label: "distance from the 200" },
+      { key: "slope50", label: "slope of the 50" },
+      { key: "volatilityZ", label: "volatility z" },
+    ],
+    rows: Array.from(r.days, (day, k) => [
+      isoDate(day),
+      DIRECTIONS[r.direction[k]!] ?? null,
+      VOLATILITIES[r.volatility[k]!] ?? null,
+      r.distance200[k]!,
+      r.slope50[k]!,
+      r.volatilityZ[k]!,
+    ]),
+  }),
+});

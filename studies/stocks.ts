@@ -1,0 +1,92 @@
+import { simpleReturnAt, STRENGTH_RETURNS, strengthTable, type StrengthReturns, type StrengthRow } from "@core";
+import { z } from "zod";
+import { defineStudy, type Sentence } from "./define-study";
+import { groupKeySchema, groupsTitle, membersOf } from "./group-key";
+import { byRank } from "./groups";
+import { strengthOfGroups } from "./strength-of-groups";
+import { trendOfStocks } from "./trend-of-stocks";
+import { count, signed, signedPercent } from "./words";
+
+export interface StockRow extends StrengthRow {
+  readonly ticker: string;
+  readonly name: string;
+  readonly sector: string;
+  readonly industry: string;
+  readonly close: number;
+  readonly r1: number;
+  readonly trend: number;
+  /** Empty where there is none. */
+  readonly stance: string;
+}
+
+export const stocks = defineStudy({
+  name: "stocks",
+  about: "The stocks of a group, or of several, ranked by strength within that set, with Trend and stance.",
+  params: z.object({ group: z.array(groupKeySchema).min(1).max(60).describe("one group or several") }),
+  cost: "heavy",
+  examples: [{ group: ["market:"] }, { group: ["sector:$sector"] }, { group: ["industry:$industry", "group:$group"] }],
+  ask(market, { group }) {
+    const { t } = market;
+    const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
+    const byIndex = new Map(market.instruments.map((i) => [i.index, i]));
+    const indices = membersOf(market, group);
+    const closes = indices.map((index) => market.bars("close", index));
+    const table = strengthTable(
+      closes.map((close) => STRENGTH_RETURNS.map((n) => simpleReturnAt(close, t, n)) as unknown as StrengthReturns),
+    );
+    const rows = table.map((row, k): StockRow => {
+      const instrument = byIndex.get(indices[k]!)!;
+      const trend = trends.get(instrument.index);
+      return {
+        ...row,
+        ticker: instrument.ticker,
+        name: instrument.name,
+        sector: instrument.sector ?? "",
+        industry: instrument.industry ?? "",
+        close: closes[k]![t]!,
+        r1: simpleReturnAt(closes[k]!, t, 1),
+        trend: trend?.trend ?? NaN,
+        stance: trend?.stance ?? "",
+      };
+    });
+    return { asOf: market.asOf, title: groupsTitle(group, market), rows: rows.sort(byRankThenTicker) };
+  },
+  reading(r): Sentence[] {
+    const ranked = r.rows.filter((s) => !Number.isNaN(s.rank));
+    const first = ranked[0];
+    const last = ranked[ranked.length - 1];
+    if (r.rows.length === 0) return [[`${r.title} has no members at this date.`]];
+    if (!first || !last) return [[`None of the ${count(r.rows.length, "stock")} of ${r.title} has the 126 sessions of history that strength needs.`]];
+    const favoured = r.rows.filter((s) => s.stance === "Favour").length;
+    const avoided = r.rows.filter((s) => s.stance === "Avoid").length;
+    return [
+      [
+        { figure: first.name, to: { screen: "chart", params: { ticker: first.ticker } } },
+        ` is the strongest of the ${count(ranked.length, "stock")} of ${r.title}: `,
+        { figure: signedPercent(first.returns[3]) },
+        ` in six months, Trend ${Number.isNaN(first.trend) ? "unknown" : Math.round(first.trend)} (blend z ${signed(first.blendZ)}).`,
+      ],
+      [{ figure: String(favoured) }, ` stand at Favour and `, { figure: String(avoided) }, ` at Avoid; ${last.name} is the weakest at ${signedPercent(last.returns[3])}.`],
+    ];
+  },
+  table: (r) => ({
+    columns: [
+      ...["ticker", "name", "sector", "industry", "close"].map((key) => ({ key, label: key })),
+      ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
+      ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
+      { key: "blend", label: "blend" },
+      { key: "blendZ", label: "blend z" },
+      { key: "rank", label: "rank" },
+      { key: "strength", label: "Strength" },
+      { key: "trend", label: "Trend" },
+      { key: "stance", label: "stance" },
+    ],
+    rows: r.rows.map((s) => [
+      s.ticker, s.name, s.sector, s.industry, s.close, s.r1, ...s.returns, ...s.z, s.blend, s.blendZ, s.rank, s.strength, s.trend, s.stance,
+    ]),
+  }),
+});
+
+function byRankThenTicker(a: StockRow, b: StockRow): number {
+  return byRank({ rank: a.rank, name: a.ticker }, { rank: b.rank, name: b.ticker });
+}

@@ -1,0 +1,38 @@
+import { simpleReturnAt, stance, trendScores, type Stance, type TrendParts } from "@core";
+import { averageColumn, stopSideColumn } from "./columns";
+import type { Market } from "./market";
+import type { GroupStrength } from "./strength-of-groups";
+
+const EMA50 = averageColumn("ema", 50);
+
+export interface StockTrend {
+  /** 0 to 100, NaN where unknown. */
+  readonly trend: number;
+  readonly stance: Stance | undefined;
+  /** 1 above its trailing stop, -1 below. */
+  readonly stopSide: number;
+}
+
+/** Trend score and stance of every stock that trades on the as-of session, by position in the panel. */
+export function trendOfStocks(market: Market, industries: readonly GroupStrength[]): Map<number, StockTrend> {
+  const { t } = market;
+  const stocks = market.instruments.filter((i) => i.kind === "stock" && !Number.isNaN(market.bars("close", i.index)[t]!));
+  const parts = stocks.map(({ index }): TrendParts => {
+    const close = market.bars("close", index);
+    return [
+      simpleReturnAt(close, t, 21),
+      simpleReturnAt(close, t, 63),
+      simpleReturnAt(close, t, 126),
+      close[t]! / market.perInstrument(EMA50, index)[t]! - 1,
+    ];
+  });
+  const trend = trendScores(parts, stocks.map((i) => market.isInUniverse(i.index, t)));
+  const strengthOf = new Map(industries.map((g) => [g.name, g.strength]));
+  return new Map(
+    stocks.map((stock, k) => {
+      const side = market.perInstrument(stopSideColumn, stock.index)[t]!;
+      const industryStrength = strengthOf.get(stock.industry ?? "") ?? NaN;
+      return [stock.index, { trend: trend[k]!, stopSide: side, stance: stance({ side, trend: trend[k]!, industryStrength }) }];
+    }),
+  );
+}

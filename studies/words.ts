@@ -1,0 +1,52 @@
+import { isoDate } from "@core";
+
+/* How figures read in sentences. A true minus sign, so that signs align and are read aloud as such. */
+
+const MINUS = "\u2212";
+
+/** A fraction as percent: 0.0512 as "5.1%". */
+export function percent(fraction: number, decimals = 1): string {
+  return Number.isNaN(fraction) ? "–" : `${fixed(100 * fraction, decimals)}%`;
+}
+
+/** A fraction as signed percent: "+5.1%", "−0.3%". */
+export function signedPercent(fraction: number, decimals = 1): string {
+  return Number.isNaN(fraction) ? "–" : `${signed(100 * fraction, decimals)}%`;
+}
+
+/** A number with a sign, zero without one. */
+export function signed(x: number, decimals = 1): string {
+  if (Number.isNaN(x)) return "–";
+  const text = Math.abs(x).toFixed(decimals);
+  return Number(text) === 0 ? text : `${x < 0 ? MINUS : "+"}${text}`;
+}
+
+/** A number, a dash for none. */
+export function fixed(x: number, decimals = 0): string {
+  if (Number.isNaN(x)) return "–";
+  const text = Math.abs(x).toFixed(decimals);
+  return x < 0 && Number(text) !== 0 ? MINUS + text : text;
+}
+
+/** A whole percentage that is a share already times 100: 64.08 as "64%". */
+export function share(percentage: number): string {
+  return Number.isNaN(percentage) ? "–" : `${fixed(percentage)}%`;
+}
+
+/** A count with its noun: "1 session", "3 sessions". */
+export function count(n: number, one: string, many = `${one}s`): string {
+  return `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
+}
+
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+/** An epoch day as "14 Feb 2025". */
+export function date(day: number): string {
+  const [year, month, dayOfMonth] = isoDate(day).split("-");
+  return `${Number(dayOfMonth)} ${MONTHS[Number(month) - 1]} ${year}`;
+}
+
+/** "a, b and c". */
+export function list(items: readonly string[]): string {
+  return items.length < 2 ? items.join("") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
+}

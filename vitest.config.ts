@@ -1,0 +1,14 @@
+import { defineConfig } from "vitest/config";
+import { nodeWorker } from "./tools/vite-plugin-node-worker.ts";
+
+export default defineConfig({
+  plugins: [nodeWorker()],
+  resolve: { tsconfigPaths: true },
+  test: {
+    environment: "node",
+    include: ["{core,studies,server,world,app,tools}/**/*.test.{ts,tsx}"],
+    pool: "forks",
+    testTimeout: 60_000,
+    hookTimeout: 120_000,
+  },
+});
