@@ -1,13 +1,10 @@
 import { HORIZONS, isoDate, percentileRanks } from "@core";
 import { z } from "zod";
+import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import { participationColumns, participationPercents, referenceColumns } from "./columns";
 import { defineStudy, type Figure, type Sentence } from "./define-study";
 import type { Market } from "./market";
 import { count, date, share } from "./words";
-
-/** Zones of participation in all five averages at once, in percent (method 2). */
-export const CROWDED = 70;
-export const WASHED_OUT = 10;
 
 export interface ParticipationRow {
   /** Sessions of the average; NaN stands for all five together. */
@@ -100,10 +97,10 @@ export const breadth = defineStudy({
     const sentences: Sentence[] = [participationSentence(r.rows)];
     if (!Number.isNaN(row.place)) {
       sentences.push([
-        "That is a wider rise than on ",
+        "The share above the 50 was lower on ",
         { figure: share(row.place) },
-        ` of the ${count(row.readings, "session")} since ${date(r.first)}; above the 200-session average stand `,
-        { figure: share(r.rows[4]!.percent) },
+        ` of the ${count(row.readings, "session")} since ${date(r.first)}`,
+        ...(Number.isNaN(r.rows[4]!.percent) ? [] : ["; ", { figure: share(r.rows[4]!.percent) }, " are above their 200-session average"]),
         ".",
       ]);
     }

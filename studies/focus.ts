@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { defineStudy } from "./define-study";
-import { groupKeySchema, groupsTitle, membersOf } from "./group-key";
+import { groupsTitle, membersOf } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
 import { count } from "./words";
 
 /** What the groups in focus hold. */

@@ -1,4 +1,3 @@
-import { z } from "zod";
 import type { Market } from "./market";
 
 export type GroupLevel = "sector" | "industry" | "group" | "market";
@@ -12,11 +11,7 @@ export interface GroupKey {
 
 const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market"];
 
-/** A key as text: "sector:Shipyards", "market:". */
-export const groupKeySchema = z.string().refine((text) => findGroupKey(text) !== undefined, {
-  error: 'needs a group such as "sector:Shipyards", "industry:Optics", "group:EXPOSURE" or "market:"',
-});
-
+/** Reads a key such as "sector:Shipyards" or "market:"; undefined for a text that is none. */
 export function findGroupKey(text: string): GroupKey | undefined {
   const colon = text.indexOf(":");
   const level = LEVELS.find((l) => l === text.slice(0, colon));

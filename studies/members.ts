@@ -2,7 +2,8 @@ import { HORIZONS, isAbove, simpleReturnAt } from "@core";
 import { z } from "zod";
 import { averageColumn } from "./columns";
 import { defineStudy } from "./define-study";
-import { groupKeySchema, membersOf } from "./group-key";
+import { membersOf } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
 import { count } from "./words";
 
 export interface MemberRow {

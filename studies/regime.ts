@@ -84,6 +84,8 @@ export const regimeStudy = defineStudy({
     return {
       now: regimeNow(market),
       days: market.sessions.slice(start),
+      close: market.perSession(referenceColumns).close.slice(start),
+      average200: market.perSession(referenceColumns).close.slice(start).map((c, k) => c / (1 + columns.distance200[start + k]!)),
       direction: columns.direction.slice(start),
       volatility: columns.volatility.slice(start),
       distance200: columns.distance200.slice(start),

@@ -1,7 +1,8 @@
 import { simpleReturnAt, STRENGTH_RETURNS, strengthTable, type StrengthReturns, type StrengthRow } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "./define-study";
-import { groupKeySchema, groupsTitle, membersOf } from "./group-key";
+import { groupsTitle, membersOf } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
 import { byRank } from "./groups";
 import { strengthOfGroups } from "./strength-of-groups";
 import { trendOfStocks } from "./trend-of-stocks";

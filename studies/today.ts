@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { CROWDED, participationRows, participationSentence, WASHED_OUT, type ParticipationRow } from "./breadth";
+import { participationRows, participationSentence, type ParticipationRow } from "./breadth";
+import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import { byRank } from "./groups";

@@ -1,0 +1,44 @@
+import { data } from "react-router";
+import { getDesk } from "@server/desk-of-app.server";
+import { Conflict, Invalid, NotFound } from "@server/errors";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import type { Answer } from "@server/ask/desk.server";
+import type { Study } from "@studies/define-study";
+import type { z } from "zod";
+import { parseHere } from "./here";
+
+/** What an error boundary shows of an error that was foreseen. */
+export interface ErrorShown {
+  readonly message: string;
+  readonly details: readonly string[];
+}
+
+/** Asks a study with the market, as-of date and parameters of a request's address, some of them given otherwise. */
+export async function askFor<S extends z.ZodObject, R>(
+  request: Request,
+  study: Study<S, R>,
+  params?: z.input<S>,
+): Promise<Answer<Exclude<R, undefined>>> {
+  const search = new URL(request.url).searchParams;
+  const { market, asOf } = parseHere(search);
+  return foreseen(async () => {
+    const desk = await getDesk();
+    const question = { study: study.name, params: params ?? paramsFromSearch(study.params, search), market, asOf };
+    const answer = await desk.ask<Exclude<R, undefined>>(question);
+    if (answer.result === undefined) throw new NotFound("There is no such instrument on this date in this market.");
+    return answer;
+  });
+}
+
+/** The one place where errors of the server become responses. */
+export async function foreseen<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    const status = error instanceof NotFound ? 404 : error instanceof Invalid ? 400 : error instanceof Conflict ? 409 : 0;
+    if (status === 0 || !(error instanceof Error)) throw error;
+    const shown: ErrorShown = { message: error.message, details: error instanceof Invalid ? error.details : [] };
+    // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
+    throw data(shown, { status });
+  }
+}

@@ -1,0 +1,62 @@
+import type { EChartsCoreOption } from "echarts/core";
+import { isoDate } from "@core/columns/epoch-day";
+import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
+import { fixed } from "@studies/words";
+import { FONT, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+
+export interface BreadthHistory {
+  readonly days: Int32Array;
+  readonly index: Float64Array;
+  readonly reference: string;
+  /** Percent a session above the chosen average, and above all five. */
+  readonly chosen: Float64Array;
+  readonly chosenName: string;
+  readonly allFive: Float64Array;
+}
+
+/** The index over participation in one average and in all five, with the zones of the latter. */
+export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): EChartsCoreOption {
+  const dates = Array.from(data.days, isoDate);
+  const line = (name: string, values: Float64Array, colour: string, width: number, axis: number) => ({
+    type: "line" as const,
+    name,
+    xAxisIndex: axis,
+    yAxisIndex: axis,
+    data: Array.from(values, (x) => (Number.isNaN(x) ? null : x)),
+    showSymbol: false,
+    lineStyle: { color: colour, width },
+    itemStyle: { color: colour },
+    silent: true,
+  });
+  const zone = (name: string, from: number, to: number, colour: string) => [
+    { name, yAxis: from, itemStyle: { color: colour, opacity: 0.1 }, label: { color: colour, position: from === 0 ? "insideBottomLeft" : "insideTopLeft", fontFamily: FONT, fontSize: 11 } },
+    { yAxis: to },
+  ];
+  return {
+    grid: [
+      { left: 4, right: 44, top: 22, height: "32%" },
+      { left: 4, right: 44, top: "46%", bottom: 24 },
+    ],
+    xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
+    yAxis: [
+      valueAxis(theme, 0, { splitNumber: 2, axisLabel: { show: false }, splitLine: { show: false } }),
+      valueAxis(theme, 1, { min: 0, max: 100, interval: 25, scale: false, axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11, formatter: "{value}%" } }),
+    ],
+    axisPointer: { link: [{ xAxisIndex: "all" }] },
+    tooltip: {
+      ...tooltip(theme),
+      formatter: (points: { dataIndex: number }[]) => {
+        const k = points[0]?.dataIndex ?? 0;
+        return `${dates[k]}<br>${data.reference} <b>${fixed(data.index[k]!, 2)}</b><br>above ${data.chosenName} <b>${fixed(data.chosen[k]!, 1)}%</b><br>all five <b>${fixed(data.allFive[k]!, 1)}%</b>`;
+      },
+    },
+    series: [
+      line(data.reference, data.index, theme.ink, 1.2, 0),
+      { ...line(`above ${data.chosenName}`, data.chosen, theme.soft, 1, 1) },
+      {
+        ...line("all five", data.allFive, theme.teal, 1.6, 1),
+        markArea: { silent: true, data: [zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal), zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust)] },
+      },
+    ],
+  };
+}

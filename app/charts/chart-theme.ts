@@ -1,0 +1,73 @@
+/** Colours of the present theme, read where the browser has them. */
+export interface ChartTheme {
+  readonly paper: string;
+  readonly raised: string;
+  readonly ink: string;
+  readonly soft: string;
+  readonly rule: string;
+  readonly teal: string;
+  readonly rust: string;
+  readonly indigo: string;
+}
+
+export function readTheme(): ChartTheme {
+  const style = getComputedStyle(document.documentElement);
+  const value = (name: string) => style.getPropertyValue(`--${name}`).trim();
+  return {
+    paper: value("paper"), raised: value("raised"), ink: value("ink"), soft: value("soft"),
+    rule: value("rule"), teal: value("teal"), rust: value("rust"), indigo: value("indigo"),
+  };
+}
+
+export const FONT = '"Hanken Grotesk Variable", sans-serif';
+
+/** An axis of sessions, labelled by month and year. */
+export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean) {
+  return {
+    type: "category" as const,
+    data: dates as string[],
+    gridIndex,
+    boundaryGap: true,
+    axisLine: { lineStyle: { color: theme.rule } },
+    axisTick: { show: false },
+    axisLabel: { show: labelled, color: theme.soft, fontFamily: FONT, fontSize: 11, hideOverlap: true, formatter: (iso: string) => monthLabel(iso) },
+    axisPointer: { label: { show: labelled, backgroundColor: theme.indigo, color: theme.raised, fontFamily: FONT } },
+    splitLine: { show: false },
+  };
+}
+
+export function valueAxis(theme: ChartTheme, gridIndex: number, extra: object = {}) {
+  return {
+    type: "value" as const,
+    gridIndex,
+    position: "right" as const,
+    scale: true,
+    axisLine: { show: false },
+    axisTick: { show: false },
+    axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11 },
+    axisPointer: { show: false },
+    splitLine: { lineStyle: { color: theme.rule, width: 0.6 } },
+    splitNumber: 4,
+    ...extra,
+  };
+}
+
+export function tooltip(theme: ChartTheme) {
+  return {
+    trigger: "axis" as const,
+    backgroundColor: theme.raised,
+    borderColor: theme.rule,
+    borderWidth: 1,
+    padding: [6, 10],
+    textStyle: { color: theme.ink, fontFamily: FONT, fontSize: 12 },
+    axisPointer: { type: "cross" as const, lineStyle: { color: theme.soft, width: 0.8 }, crossStyle: { color: theme.soft, width: 0.8 } },
+    confine: true,
+    transitionDuration: 0,
+  };
+}
+
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+function monthLabel(iso: string): string {
+  return `${MONTHS[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
+}

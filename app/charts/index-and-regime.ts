@@ -1,0 +1,46 @@
+import type { EChartsCoreOption } from "echarts/core";
+import { isoDate } from "@core/columns/epoch-day";
+import { date, fixed } from "@studies/words";
+import { FONT, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
+
+export interface IndexAndRegime {
+  readonly days: Int32Array;
+  readonly close: Float64Array;
+  readonly average200: Float64Array;
+  readonly direction: Int8Array;
+  readonly index: string;
+}
+
+/** The broad index with its 200-session average over the direction of its regime. */
+export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): EChartsCoreOption {
+  const dates = Array.from(data.days, isoDate);
+  const line = (name: string, values: Float64Array, colour: string, width: number, type: "solid" | "dotted") => ({
+    type: "line" as const,
+    name,
+    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
+    showSymbol: false,
+    silent: true,
+    lineStyle: { color: colour, width, type },
+    itemStyle: { color: colour },
+    endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 11, distance: 4 },
+    labelLayout: { moveOverlap: "shiftY" as const },
+  });
+  return {
+    grid: { left: 4, right: 96, top: 8, bottom: 24 },
+    xAxis: sessionAxis(theme, dates, 0, true),
+    yAxis: valueAxis(theme, 0),
+    tooltip: {
+      ...tooltip(theme),
+      formatter: (points: { dataIndex: number }[]) => {
+        const k = points[0]?.dataIndex ?? 0;
+        const state = DIRECTION_WORDS[data.direction[k] ?? -1] ?? "no regime yet";
+        return `<b>${date(data.days[k]!)}</b><br>${data.index} <b>${fixed(data.close[k]!, 2)}</b><br>200-session average ${fixed(data.average200[k]!, 2)}<br>${state}`;
+      },
+    },
+    series: [
+      { ...line(data.index, data.close, theme.ink, 1.5, "solid"), markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } },
+      line("200 sessions", data.average200, theme.soft, 1.2, "dotted"),
+    ],
+  };
+}

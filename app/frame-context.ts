@@ -1,0 +1,36 @@
+import { createContext, use } from "react";
+import type { MarketRow } from "@core/columns/dataset";
+import type { SessionCalendar } from "./calendar";
+
+/** The market's span as the time bar draws it. */
+export interface Span {
+  readonly days: Int32Array;
+  readonly level: Float64Array;
+  readonly spans: readonly { readonly from: number; readonly to: number; readonly direction: string }[];
+}
+
+/** What the frame knows and every screen may use. */
+export interface FrameValue {
+  readonly markets: readonly MarketRow[];
+  readonly market: MarketRow | undefined;
+  readonly calendar: SessionCalendar | undefined;
+  readonly span: Span | undefined;
+  /** Sectors of the market by name; their order gives their colours. */
+  readonly sectors: readonly string[];
+  /** Epoch day of the as-of session, undefined without data. */
+  readonly asOf: number | undefined;
+  /** Shows another session; `replace` while something is being dragged. */
+  readonly goTo: (day: number, options?: { readonly replace?: boolean }) => void;
+}
+
+export const FrameContext = createContext<FrameValue>({
+  markets: [],
+  market: undefined,
+  calendar: undefined,
+  span: undefined,
+  sectors: [],
+  asOf: undefined,
+  goTo: () => undefined,
+});
+
+export const useFrameValue = (): FrameValue => use(FrameContext);

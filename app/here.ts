@@ -1,0 +1,66 @@
+import { useMemo } from "react";
+import { useLocation } from "react-router";
+import type { Link } from "@studies/define-study";
+
+/** What every screen shares, and every link carries on: the market, the as-of date and the focus. */
+export interface Here {
+  /** Code of the market, undefined for the first. */
+  readonly market: string | undefined;
+  /** `YYYY-MM-DD`, undefined for the latest session. */
+  readonly asOf: string | undefined;
+  /** Keys of the groups in focus. */
+  readonly focus: readonly string[];
+}
+
+const MOST_IN_FOCUS = 60;
+
+/** Reads what is shared from a query string. */
+export function parseHere(search: URLSearchParams): Here {
+  return {
+    market: search.get("market") || undefined,
+    asOf: search.get("asof") || undefined,
+    focus: [...new Set(search.getAll("focus"))].slice(0, MOST_IN_FOCUS),
+  };
+}
+
+/** A path with what is shared and a screen's own parameters; empty ones are left out. */
+export function hrefOf(here: Here, path: string, params: Readonly<Record<string, string | readonly string[] | undefined>> = {}): string {
+  const search = new URLSearchParams();
+  for (const [key, value] of Object.entries(params)) {
+    for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined]) if (one) search.append(key, one);
+  }
+  if (here.market) search.set("market", here.market);
+  if (here.asOf) search.set("asof", here.asOf);
+  for (const key of here.focus) search.append("focus", key);
+  const text = search.toString().replaceAll("%3A", ":");
+  return text === "" ? path : `${path}?${text}`;
+}
+
+const PATHS: Record<Link["screen"], string> = { today: "/", breadth: "/breadth", groups: "/groups", chart: "/chart" };
+
+/** Where a link of a study leads from here. */
+export function linkHref(here: Here, { screen, params = {} }: Link): string {
+  if (screen !== "chart") return hrefOf(here, PATHS[screen], params);
+  const { ticker = "", ...rest } = params;
+  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, rest);
+}
+
+/** What is shared, from the present address. */
+export function useHere(): Here {
+  const { search } = useLocation();
+  return useMemo(() => parseHere(new URLSearchParams(search)), [search]);
+}
+
+/** The present address with some of its parameters changed; undefined or empty removes one. */
+export function useHrefWith(): (changes: Readonly<Record<string, string | readonly string[] | undefined>>) => string {
+  const { pathname, search } = useLocation();
+  return (changes) => {
+    const next = new URLSearchParams(search);
+    for (const [key, value] of Object.entries(changes)) {
+      next.delete(key);
+      for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined]) if (one) next.append(key, one);
+    }
+    const text = next.toString().replaceAll("%3A", ":");
+    return text === "" ? pathname : `${pathname}?${text}`;
+  };
+}

@@ -1,0 +1,16 @@
+import { index, layout, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  layout("routes/frame/route.tsx", [
+    index("routes/today/route.tsx"),
+    route("breadth", "routes/breadth/route.tsx"),
+    route("groups", "routes/groups/route.tsx"),
+    route("chart/:ticker?", "routes/chart/route.tsx"),
+    route("files", "routes/files/route.tsx"),
+    route("*", "routes/not-found.tsx"),
+  ]),
+  route("data", "routes/data-index.ts"),
+  route("data/:study", "routes/data-twin.ts"),
+  route("export/:table", "routes/export-table.ts"),
+  route("settings", "routes/settings.ts"),
+] satisfies RouteConfig;

@@ -1,0 +1,64 @@
+import type { chart } from "@studies/chart";
+import { date, fixed, signedPercent } from "@studies/words";
+import type { ResultOf } from "~/wire";
+import { signColour } from "~/ui/tint";
+
+export type ChartResult = ResultOf<typeof chart>;
+
+/** What is known of the instrument at the as-of close. */
+export function Facts({ chart: { kind, sector, industry, facts: f } }: { chart: ChartResult }) {
+  const returns: [string, number][] = [
+    ["1 session", f.r1],
+    ["1 week", f.r5],
+    ["1 month", f.r21],
+    ["3 months", f.r63],
+    ["6 months", f.r126],
+  ];
+  const known: [string, string][] = [
+    ["earnings a share", fixed(f.eps, 2)],
+    ["expected", fixed(f.epsExpected, 2)],
+    ["price to earnings", f.eps > 0 ? fixed(f.close / f.eps, 1) : "–"],
+    ["growth", Number.isNaN(f.growth) ? "–" : `${fixed(f.growth, 1)}%`],
+    ["dividend", fixed(f.dividend, 2)],
+    ["next report", Number.isNaN(f.nextReport) ? "–" : date(f.nextReport)],
+  ];
+  return (
+    <aside aria-label="Facts" className="space-y-4">
+      {kind === "stock" && (
+        <FactList
+          title="Standing"
+          rows={[
+            ["stance", f.stance || "–"],
+            ["Trend", fixed(f.trend)],
+            ["trailing stop", Number.isNaN(f.stopSide) ? "–" : f.stopSide > 0 ? "above" : "below"],
+            ["industry Strength", fixed(f.industryStrength)],
+          ]}
+        />
+      )}
+      <FactList title="Return" rows={returns.map(([label, r]) => [label, <span key={label} className={signColour(r)}>{signedPercent(r)}</span>])} />
+      {kind === "stock" && <FactList title="Known at this close" rows={known} />}
+      {kind === "stock" && (sector !== "" || industry !== "") && (
+        <p className="text-soft">
+          {sector}
+          {industry && `, ${industry.toLowerCase()}`}
+        </p>
+      )}
+    </aside>
+  );
+}
+
+function FactList({ title, rows }: { title: string; rows: readonly (readonly [string, React.ReactNode])[] }) {
+  return (
+    <section>
+      <h2 className="heading border-b border-ink/60 pb-0.5">{title}</h2>
+      <dl>
+        {rows.map(([label, value]) => (
+          <div key={label} className="flex justify-between border-b border-rule/70 py-0.5">
+            <dt className="text-soft">{label}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}

@@ -1,0 +1,100 @@
+import { useCallback, useMemo } from "react";
+import { data, Link, redirect, useNavigate, useSearchParams } from "react-router";
+import { chart } from "@studies/chart";
+import { stocks } from "@studies/stocks";
+import { getDesk } from "@server/desk-of-app.server";
+import { askFor, foreseen, type ErrorShown } from "~/ask.server";
+import { Chart } from "~/charts/chart";
+import type { ChartTheme } from "~/charts/chart-theme";
+import { priceChartOptions } from "~/charts/price-chart";
+import { hrefOf, parseHere, useHere, type Here } from "~/here";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { useHotkey } from "~/ui/use-hotkey";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { BarsTable } from "./bars-table";
+import { Facts } from "./facts";
+import { ListPosition } from "./list-position";
+import { AVERAGE_SETS, chartParams, HISTORIES } from "./params";
+
+/** One instrument, and its place in the list it came from: `from` is a group, "focus", or nothing for its industry. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const search = new URL(request.url).searchParams;
+  const here = parseHere(search);
+  if (!params.ticker) {
+    const { market } = await foreseen(async () => (await getDesk()).sessionAround(here.market, here.asOf));
+    if (market.broadIndex) throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex)}`));
+    const shown: ErrorShown = { message: `${market.name} has no broad index to begin with.`, details: ["Find an instrument with Ctrl K, or open one from Breadth or Groups."] };
+    // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
+    throw data(shown, { status: 404 });
+  }
+  const answer = await askFor(request, chart, { ticker: params.ticker, ...chartParams(search) });
+  const { industry } = answer.result;
+  const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
+  const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
+  const list = group.length === 0 ? undefined : (await askFor(request, stocks, { group })).result;
+  return {
+    reading: answer.reading,
+    chart: toWire(answer.result),
+    list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
+  };
+}
+
+export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params["ticker"] ?? "Chart"} · Yubrin` }];
+
+export default function ChartScreen({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const { list } = loaderData;
+  const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
+  const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result), [result]);
+  const place = list ? list.tickers.indexOf(result.ticker) : -1;
+  const hrefAt = (by: number) => neighbourHref(here, list, place + by, search);
+  useHotkey((event) => {
+    const to = event.key === "ArrowDown" ? hrefAt(1) : event.key === "ArrowUp" ? hrefAt(-1) : undefined;
+    if (event.key === "Backspace" && list) void navigate(hrefOf(here, "/groups", { in: list.from }));
+    else if (to && place >= 0) void navigate(to, { replace: true });
+    else return false;
+    return true;
+  });
+  const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
+  const params = chartParams(search);
+  const twin = hrefOf({ ...here, focus: [] }, "/data/chart", { ticker: result.ticker, history: String(params.history), averages: result.averages.map((a) => String(a.n)) });
+  return (
+    <>
+      <div className="flex items-start justify-between gap-6">
+        <Reading sentences={loaderData.reading} quiet />
+        {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
+      </div>
+      <ControlSentence twin={twin}>
+        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with exponential averages of{" "}
+        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
+        {result.relative.length > 0 ? `, the line relative to ${result.referenceName} at the foot` : ", tinted by the regime: rising or falling"}
+      </ControlSentence>
+      <div className="grid grid-cols-[1fr_200px] gap-5">
+        <Chart
+          className="h-[calc(100dvh-220px)] min-h-[420px]"
+          label={`Daily candles of ${result.name} with averages, volume and relative line; the latest bars are in the table below.`}
+          options={options}
+        />
+        <Facts chart={result} />
+      </div>
+      <BarsTable chart={result} />
+      {!list && (
+        <p className="mt-3 text-soft">
+          To walk a list with Up and Down, open a stock from <Link className="figure-link" to={hrefOf(here, "/groups")}>Groups</Link>.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** The chart of a neighbour in the list, with the present settings; undefined past its ends. */
+function neighbourHref(here: Here, list: { readonly from: string; readonly tickers: readonly string[] } | undefined, index: number, search: URLSearchParams) {
+  const ticker = list?.tickers[index];
+  if (!list || ticker === undefined) return undefined;
+  const keep = (name: string) => search.get(name) ?? undefined;
+  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, { from: list.from, history: keep("history"), averages: keep("averages") });
+}

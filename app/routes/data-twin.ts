@@ -1,0 +1,37 @@
+import { isoDate } from "@core";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import { getDesk } from "@server/desk-of-app.server";
+import { Invalid, NotFound } from "@server/errors";
+import { csvText } from "@server/transfer/csv-text";
+import { STUDIES } from "@studies/registry";
+import { parseHere } from "~/here";
+import type { Route } from "./+types/data-twin";
+
+/** A study's answer at full precision: JSON, or its main table as CSV. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const { searchParams } = new URL(request.url);
+  const { market, asOf } = parseHere(searchParams);
+  const study = STUDIES.get(params.study);
+  try {
+    if (!study) throw new NotFound(`There is no study "${params.study}"; /data lists them.`);
+    const answer = await (await getDesk()).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
+    if (searchParams.get("as") === "csv") {
+      const { columns, rows } = study.table(answer.result);
+      const name = `${study.name}-${isoDate(answer.asOf)}.csv`;
+      return new Response(csvText(columns.map((c) => c.label), rows), {
+        headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${name}"` },
+      });
+    }
+    const body = { ...answer, asOf: isoDate(answer.asOf), reading: answer.reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")) };
+    return new Response(JSON.stringify(body, plainNumbers), { headers: { "Content-Type": "application/json" } });
+  } catch (error) {
+    const status = error instanceof NotFound ? 404 : error instanceof Invalid ? 400 : 0;
+    if (status === 0) throw error;
+    return Response.json({ error: (error as Error).message, details: error instanceof Invalid ? error.details : [] }, { status });
+  }
+}
+
+/** Columns as lists, NaN as null. */
+function plainNumbers(_key: string, value: unknown): unknown {
+  return ArrayBuffer.isView(value) ? Array.from(value as Float64Array) : value;
+}

@@ -1,0 +1,1 @@
+export function loader() { return new Response("", { status: 404 }); }

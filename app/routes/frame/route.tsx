@@ -1,0 +1,92 @@
+import { Suspense } from "react";
+import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type ShouldRevalidateFunctionArgs } from "react-router";
+import { getDesk } from "@server/desk-of-app.server";
+import { directory } from "@studies/directory";
+import { timeline } from "@studies/timeline";
+import { askFor, type ErrorShown } from "~/ask.server";
+import { FrameContext } from "~/frame-context";
+import { useHere } from "~/here";
+import { toWire } from "~/wire";
+import type { Route } from "./+types/route";
+import { Course } from "./course";
+import { Problem } from "./problem";
+import { TopBar } from "./top-bar";
+import { useFrame } from "./use-frame";
+import { Shortcuts } from "./shortcuts";
+
+/** What the frame shows whatever the date: the markets, and the whole span of the one in view. */
+export async function loader({ request }: Route.LoaderArgs) {
+  const markets = await (await getDesk()).listMarkets();
+  const { searchParams, origin } = new URL(request.url);
+  const market = markets.find((m) => m.market === searchParams.get("market")) ?? markets[0];
+  if (!market) return { markets, market: undefined, span: undefined, sectors: [] };
+  const latest = new Request(`${origin}/?market=${encodeURIComponent(market.market)}`);
+  const span = await askFor(latest, timeline);
+  const { entries } = (await askFor(latest, directory)).result;
+  const sectors = entries.filter((e) => e.kind === "sector").map((e) => e.name);
+  return { markets, market, span: toWire(span.result), sectors };
+}
+
+/** The span does not depend on the date in view. */
+export function shouldRevalidate({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
+  if (formMethod !== undefined && formMethod !== "GET") return defaultShouldRevalidate;
+  return currentUrl.searchParams.get("market") !== nextUrl.searchParams.get("market");
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Yubrin" }];
+
+export default function Frame({ loaderData }: Route.ComponentProps) {
+  const frame = useFrame(loaderData);
+  return (
+    <FrameContext value={frame}>
+      <FramePage>
+        <Suspense>
+          <Outlet />
+        </Suspense>
+      </FramePage>
+    </FrameContext>
+  );
+}
+
+function FramePage({ children }: { children: React.ReactNode }) {
+  const busy = useNavigation().state !== "idle";
+  return (
+    <div className="flex h-dvh flex-col overflow-hidden">
+      <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-raised focus:p-2">
+        Skip to the screen
+      </a>
+      <TopBar />
+      <div className="flex min-h-0 flex-1">
+        <Course />
+        <main id="screen" aria-busy={busy} className="min-w-0 flex-1 overflow-y-auto px-6 pt-4 pb-8" tabIndex={-1}>
+          {children}
+        </main>
+      </div>
+      <LookingBack />
+      <Shortcuts />
+    </div>
+  );
+}
+
+/** A thin edge around the page whenever the date in view is not the latest. */
+function LookingBack() {
+  const { asOf } = useHere();
+  return asOf ? <div aria-hidden className="pointer-events-none fixed inset-0 z-40 border-3 border-(--amber-edge)" /> : null;
+}
+
+/** Keeps the frame around a screen that could not answer. */
+export function ErrorBoundary({ loaderData }: Route.ErrorBoundaryProps) {
+  const error = useRouteError();
+  const shown: ErrorShown =
+    isRouteErrorResponse(error) && typeof (error.data as Partial<ErrorShown> | null)?.message === "string"
+      ? (error.data as ErrorShown)
+      : { message: "This screen met a fault of its own.", details: ["Nothing was lost. Reload the page, or look at the server's log."] };
+  const frame = useFrame(loaderData);
+  return (
+    <FrameContext value={frame}>
+      <FramePage>
+        <Problem {...shown} />
+      </FramePage>
+    </FrameContext>
+  );
+}

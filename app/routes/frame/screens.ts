@@ -1,0 +1,26 @@
+import { ChartCandlestick, Database, Layers, Sunrise, Waves, type LucideIcon } from "lucide-react";
+
+export interface Screen {
+  readonly name: string;
+  readonly path: string;
+  /** Pressed after `g`. */
+  readonly letter: string;
+  readonly icon: LucideIcon;
+  readonly about: string;
+}
+
+/** The course: the work in its order, with the screens that serve each part. */
+export const COURSE: readonly { readonly part: string; readonly screens: readonly Screen[] }[] = [
+  {
+    part: "Read",
+    screens: [
+      { name: "Today", path: "/", letter: "t", icon: Sunrise, about: "How the market stands and what changed" },
+      { name: "Breadth", path: "/breadth", letter: "b", icon: Waves, about: "How many members take part" },
+    ],
+  },
+  { part: "Compare", screens: [{ name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Which sectors and industries lead" }] },
+  { part: "Select", screens: [{ name: "Chart", path: "/chart", letter: "c", icon: ChartCandlestick, about: "One instrument, bar by bar" }] },
+  { part: "Act", screens: [{ name: "Data", path: "/files", letter: "d", icon: Database, about: "What is loaded; import and export" }] },
+];
+
+export const SCREENS: readonly Screen[] = COURSE.flatMap((part) => part.screens);

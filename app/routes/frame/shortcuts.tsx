@@ -1,0 +1,63 @@
+import { Dialog } from "radix-ui";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { useFrameValue } from "~/frame-context";
+import { hrefOf, useHere } from "~/here";
+import { useHotkey } from "~/ui/use-hotkey";
+import { SCREENS } from "./screens";
+
+const KEYS: readonly (readonly [keys: string, does: string])[] = [
+  ["[ and ]", "one session back, one session on"],
+  ["\\", "to the latest session"],
+  ["Ctrl K", "find an instrument, group, screen or action"],
+  ["g, then a letter", SCREENS.map((s) => `${s.letter} ${s.name}`).join(", ")],
+  ["Up and Down", "through the rows of a table; through its list on a chart"],
+  ["Enter", "open the row"],
+  ["Space", "put the row's group into the focus, or take it out"],
+  ["Backspace", "one level up in Groups, back to the list on a chart"],
+  ["?", "these keys"],
+];
+
+/** The keys that work on every screen, and the page that names them. */
+export function Shortcuts() {
+  const { calendar, asOf, goTo } = useFrameValue();
+  const here = useHere();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const waiting = useRef(0);
+  useHotkey((event) => {
+    const now = performance.now();
+    if (now < waiting.current) {
+      waiting.current = 0;
+      const screen = SCREENS.find((s) => s.letter === event.key);
+      if (screen) void navigate(hrefOf(here, screen.path));
+      return screen !== undefined;
+    }
+    if (event.key === "g") waiting.current = now + 1500;
+    else if (event.key === "?") setOpen(true);
+    else if (!calendar || asOf === undefined) return false;
+    else if (event.key === "[") goTo(calendar.step(asOf, -1));
+    else if (event.key === "]") goTo(calendar.step(asOf, 1));
+    else if (event.key === "\\") goTo(calendar.latest);
+    else return false;
+    return true;
+  });
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
+        <Dialog.Content className="fixed top-24 left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5" aria-describedby={undefined}>
+          <Dialog.Title className="font-serif text-lg">Keys</Dialog.Title>
+          <dl className="mt-3 grid grid-cols-[130px_1fr] gap-y-1.5">
+            {KEYS.map(([keys, does]) => (
+              <div key={keys} className="contents">
+                <dt className="font-semibold">{keys}</dt>
+                <dd className="text-soft">{does}</dd>
+              </div>
+            ))}
+          </dl>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}

@@ -1,0 +1,139 @@
+import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useNavigation } from "react-router";
+import { epochDay, yearOf } from "@core/columns/epoch-day";
+import { date } from "@studies/words";
+import { useFrameValue, type Span } from "~/frame-context";
+
+const HEIGHT = 40;
+const TINTS: Record<string, string> = { Rising: "var(--teal)", Falling: "var(--rust)" };
+
+/** The market composite over all history, tinted by the direction of its regime; the handle is the as-of date. */
+export function TimeBar() {
+  const { calendar, span, asOf, goTo } = useFrameValue();
+  const [dragged, setDragged] = useState<number>();
+  const box = useRef<HTMLDivElement>(null);
+  const idle = useNavigation().state === "idle";
+  if (!calendar || !span || asOf === undefined) return null;
+  const shown = dragged ?? asOf;
+  const reach = Math.max(1, calendar.latest - calendar.first);
+  const left = (day: number) => `${(100 * (day - calendar.first)) / reach}%`;
+
+  const dayUnder = (event: PointerEvent) => {
+    const { left: x, width } = box.current!.getBoundingClientRect();
+    const share = Math.max(0, Math.min(1, (event.clientX - x) / width));
+    return calendar.at(Math.round(calendar.first + share * reach));
+  };
+  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    setDragged(dayUnder(event));
+  };
+  const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
+    if (dragged === undefined) return;
+    const day = dayUnder(event);
+    if (day === dragged) return;
+    setDragged(day);
+    // The screen follows as fast as it can answer; the place where the handle is let go is always shown.
+    if (idle) goTo(day, { replace: true });
+  };
+  const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
+    if (dragged === undefined) return;
+    goTo(dayUnder(event));
+    setDragged(undefined);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, PageUp: 21, PageDown: -21 };
+    const to = event.key === "Home" ? calendar.first : event.key === "End" ? calendar.latest : calendar.step(asOf, steps[event.key] ?? 0);
+    if (to === asOf) return;
+    event.preventDefault();
+    goTo(to, { replace: true });
+  };
+
+  return (
+    <div
+      ref={box}
+      className="relative mr-2 h-full min-w-0 flex-1 cursor-ew-resize touch-none select-none"
+      onPointerDown={onPointerDown}
+      onPointerMove={onPointerMove}
+      onPointerUp={onPointerUp}
+      onPointerCancel={() => {
+        setDragged(undefined);
+      }}
+    >
+      <History span={span} first={calendar.first} latest={calendar.latest} />
+      <div aria-hidden className="absolute inset-y-0 right-0 bg-raised opacity-65" style={{ left: left(shown) }} />
+      <div
+        role="slider"
+        tabIndex={0}
+        aria-label="As-of date"
+        aria-valuemin={calendar.first}
+        aria-valuemax={calendar.latest}
+        aria-valuenow={shown}
+        aria-valuetext={date(shown)}
+        onKeyDown={onKeyDown}
+        className="absolute top-0 h-full w-0"
+        style={{ left: left(shown) }}
+      >
+        <div className="absolute inset-y-0 -left-px w-0.5 bg-indigo" />
+        <div className="absolute bottom-2.5 -left-1 size-2 rounded-full bg-indigo" />
+        {dragged !== undefined && (
+          <span className="absolute top-0 -translate-x-1/2 rounded-sm bg-indigo px-1.5 text-[11px] font-semibold whitespace-nowrap text-raised">
+            {date(dragged)}
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Drawn once; dragging moves only the handle over it. */
+function History({ span, first, latest }: { span: Span; first: number; latest: number }) {
+  const reach = Math.max(1, latest - first);
+  const line = useMemo(() => pathOf(span, first, reach), [span, first, reach]);
+  const years = useMemo(() => yearMarks(first, latest), [first, latest]);
+  return (
+    <div aria-hidden className="absolute inset-0">
+      <svg viewBox={`0 0 ${reach} ${HEIGHT}`} preserveAspectRatio="none" className="absolute top-0 h-10 w-full">
+        {span.spans.map(
+          (s) =>
+            TINTS[s.direction] && (
+              <rect key={s.from} x={s.from - first} width={s.to - s.from + 1} y={0} height={HEIGHT} fill={TINTS[s.direction]} opacity={0.13} />
+            ),
+        )}
+        <path d={line} fill="none" stroke="var(--ink)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+      </svg>
+      {years.map((day) => (
+        <span key={day} className="absolute bottom-0 -translate-x-1/2 text-[10px] text-soft" style={{ left: `${(100 * (day - first)) / reach}%` }}>
+          {yearOf(day)}
+        </span>
+      ))}
+    </div>
+  );
+}
+
+/** The composite on a logarithmic scale. */
+function pathOf({ days, level }: Span, first: number, reach: number): string {
+  const logs = Array.from(level, Math.log).filter((x) => !Number.isNaN(x));
+  const low = Math.min(...logs);
+  const height = Math.max(1e-9, Math.max(...logs) - low);
+  let path = "";
+  for (let k = 0; k < days.length; k++) {
+    if (Number.isNaN(level[k])) continue;
+    const x = Math.min(reach, days[k]! - first);
+    const y = 4 + (HEIGHT - 8) * (1 - (Math.log(level[k]!) - low) / height);
+    path += `${path === "" ? "M" : "L"}${x},${y.toFixed(2)}`;
+  }
+  return path;
+}
+
+/** First days of years, no more than eight and none at the very edges. */
+function yearMarks(first: number, latest: number): number[] {
+  const span = yearOf(latest) - yearOf(first);
+  const step = Math.max(1, Math.ceil(span / 8));
+  const marks: number[] = [];
+  for (let year = yearOf(first) + 1; year <= yearOf(latest); year += step) {
+    const day = epochDay(`${year}-01-01`);
+    if (day - first > (latest - first) * 0.02 && latest - day > (latest - first) * 0.02) marks.push(day);
+  }
+  return marks;
+}

@@ -1,0 +1,38 @@
+import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
+import { fixed, signed, signedPercent } from "@studies/words";
+import type { Column } from "~/ui/data-table";
+import { tint } from "~/ui/tint";
+import { ZPath } from "./z-path";
+
+const SPANS = ["1 week", "1 month", "3 months", "6 months"];
+
+/** The columns that every strength table has: rank, returns tinted by their z, the path of z, the blend. */
+export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
+  return [
+    {
+      key: "path",
+      label: "z, six months to one week",
+      about: "z within the set over 6 months, 3 months, 1 month and 1 week: the large dot is the last week",
+      width: 170,
+      value: (r) => r.z[0] - r.z[3],
+      cell: (r) => <ZPath z={r.z} />,
+    },
+    ...STRENGTH_RETURNS.map(
+      (n, k): Column<Row> => ({
+        key: `r${n}`,
+        label: SPANS[k]!,
+        about: `Return over ${n} sessions, tinted by its z within the set`,
+        value: (r) => r.returns[k]!,
+        cell: (r) => signedPercent(r.returns[k]!),
+        tint: (r) => tint(r.z[k]!, 2.5),
+      }),
+    ),
+    { key: "blend", label: "blend z", about: "z of the mean of the three- and six-month returns", value: (r) => r.blendZ, cell: (r) => signed(r.blendZ, 2), tint: (r) => tint(r.blendZ, 2.5) },
+    { key: "strength", label: "Strength", about: "Percentile rank of the blend in the set, 0 to 100", value: (r) => r.strength, cell: (r) => fixed(r.strength) },
+  ];
+}
+
+/** The rank, which every strength table is sorted by at first. */
+export function rankColumn<Row extends StrengthRow>(): Column<Row> {
+  return { key: "rank", label: "rank", about: "1 is the strongest", value: (r) => r.rank, cell: (r) => fixed(r.rank) };
+}

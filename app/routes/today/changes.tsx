@@ -1,0 +1,35 @@
+import type { Change } from "@studies/today";
+import { SentenceText } from "~/ui/reading";
+
+const AREAS = ["Regime", "Breadth", "Groups", "Stocks"] as const;
+
+/** What is different from before, area by area, each line with its evidence. */
+export function Changes({ changes }: { changes: readonly Change[] }) {
+  return (
+    <section>
+      <h2 className="heading border-b border-ink/60 pb-1">What changed</h2>
+      {changes.length === 0 && <p className="mt-2 text-soft">Nothing that is watched changed.</p>}
+      <dl>
+        {AREAS.map((area) => {
+          const own = changes.filter((c) => c.area === area);
+          return (
+            <div key={area} className="grid grid-cols-[76px_1fr] border-b border-rule/70 py-1.5">
+              <dt className="text-soft">{area}</dt>
+              <dd className="font-serif text-[15px] leading-[22px]">
+                {own.length === 0 ? (
+                  <span className="text-soft">no change</span>
+                ) : (
+                  own.map((c, k) => (
+                    <p key={k}>
+                      <SentenceText sentence={c.sentence} />
+                    </p>
+                  ))
+                )}
+              </dd>
+            </div>
+          );
+        })}
+      </dl>
+    </section>
+  );
+}

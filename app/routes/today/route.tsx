@@ -1,0 +1,48 @@
+import { useCallback, useMemo } from "react";
+import { regimeStudy } from "@studies/regime";
+import { today } from "@studies/today";
+import { askFor } from "~/ask.server";
+import { Chart } from "~/charts/chart";
+import type { ChartTheme } from "~/charts/chart-theme";
+import { indexAndRegimeOptions } from "~/charts/index-and-regime";
+import { hrefOf, useHere } from "~/here";
+import { ControlSentence } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { date, signedPercent } from "@studies/words";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { BreadthStrip } from "./breadth-strip";
+import { Changes } from "./changes";
+import { LeadersAndTrailers } from "./leaders-and-trailers";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const [answer, regime] = await Promise.all([askFor(request, today), askFor(request, regimeStudy, { history: 504 })]);
+  return { reading: answer.reading, today: answer.result, regime: toWire(regime.result) };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Today · Yubrin" }];
+
+export default function Today({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const { today: now } = loaderData;
+  const regime = useMemo(() => fromWire<ResultOf<typeof regimeStudy>>(loaderData.regime), [loaderData.regime]);
+  const options = useCallback((theme: ChartTheme) => indexAndRegimeOptions(theme, { ...regime, index: regime.now.index }), [regime]);
+  const { r1, r5, index } = now.regime;
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/today")}>
+        At the close of {date(now.asOf)}: {index} {signedPercent(r1)} on the session, {signedPercent(r5)} in a week
+      </ControlSentence>
+      <div className="grid grid-cols-[minmax(0,8fr)_minmax(300px,5fr)] gap-x-8 gap-y-5">
+        <figure className="min-w-0">
+          <figcaption className="heading">{index} and its regime over two years</figcaption>
+          <Chart className="h-[268px]" label={`${index} over two years, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`} options={options} />
+        </figure>
+        <LeadersAndTrailers sectors={now.sectors} />
+        <Changes changes={now.changes} />
+        <BreadthStrip rows={now.breadth} stances={now.stances} />
+      </div>
+    </>
+  );
+}

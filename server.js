@@ -1,0 +1,50 @@
+// @ts-check
+import express from "express";
+
+const dev = process.argv.includes("--dev");
+process.env.NODE_ENV ??= dev ? "development" : "production";
+const port = Number(process.env.PORT ?? 5180);
+const host = process.env.HOST ?? "127.0.0.1";
+const server = express();
+server.disable("x-powered-by");
+/** @type {{ warmUp(): Promise<void>, shutDown(): Promise<void> } | undefined} */
+let yubrin;
+
+if (dev) {
+  const vite = await (await import("vite")).createServer({ server: { middlewareMode: true } });
+  server.use(vite.middlewares);
+  server.use(async (request, response, next) => {
+    try {
+      const { app } = await vite.ssrLoadModule("./server/app.ts");
+      app(request, response, next);
+    } catch (error) {
+      if (error instanceof Error) vite.ssrFixStacktrace(error);
+      next(error);
+    }
+  });
+} else {
+  // @ts-ignore a built file
+  const built = await import("./build/server/index.js");
+  yubrin = built;
+  server.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
+  server.use(express.static("build/client", { maxAge: "1h" }));
+  server.use(built.app);
+}
+
+const http = server.listen(port, host, () => {
+  console.log(`Yubrin is at http://${host.includes(":") ? `[${host}]` : host}:${port}`);
+  void yubrin?.warmUp();
+});
+http.on("error", (error) => {
+  console.error(/** @type {NodeJS.ErrnoException} */ (error).code === "EADDRINUSE" ? `Port ${port} is taken: name another with PORT.` : error.message);
+  process.exit(1);
+});
+for (const signal of ["SIGINT", "SIGTERM"]) {
+  process.on(signal, () => {
+    http.close(async () => {
+      await yubrin?.shutDown();
+      process.exit(0);
+    });
+    http.closeAllConnections();
+  });
+}
