@@ -2,7 +2,7 @@ import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 import { fixed } from "@studies/words";
-import { FONT, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface BreadthHistory {
   readonly days: Int32Array;
@@ -29,13 +29,13 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     silent: true,
   });
   const zone = (name: string, from: number, to: number, colour: string) => [
-    { name, yAxis: from, itemStyle: { color: colour, opacity: 0.1 }, label: { color: colour, position: from === 0 ? "insideBottomLeft" : "insideTopLeft", fontFamily: FONT, fontSize: 11 } },
+    { name, yAxis: from, itemStyle: { color: colour, opacity: 0.1 }, label: { color: colour, position: from === 0 ? "insideBottomLeft" : "insideTopLeft", fontFamily: FONT, fontSize: 11, backgroundColor: theme.paper, padding: [0, 3] } },
     { yAxis: to },
   ];
   return {
     grid: [
-      { left: 4, right: 44, top: 22, height: "32%" },
-      { left: 4, right: 44, top: "46%", bottom: 24 },
+      frame({ right: 44, top: 6, height: "34%" }),
+      frame({ right: 44, top: "44%", bottom: 24 }),
     ],
     xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
     yAxis: [
@@ -55,7 +55,7 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
       { ...line(`above ${data.chosenName}`, data.chosen, theme.soft, 1, 1) },
       {
         ...line("all five", data.allFive, theme.teal, 1.6, 1),
-        markArea: { silent: true, data: [zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal), zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust)] },
+        markArea: { silent: true, z: 5, data: [zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal), zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust)] },
       },
     ],
   };

@@ -21,8 +21,9 @@ export function readTheme(): ChartTheme {
 
 export const FONT = '"Hanken Grotesk Variable", sans-serif';
 
-/** An axis of sessions, labelled by month and year. */
+/** An axis of sessions, labelled at the first session of a month, with no more than ten labels. */
 export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean) {
+  const labels = monthStarts(dates);
   return {
     type: "category" as const,
     data: dates as string[],
@@ -30,10 +31,15 @@ export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridInd
     boundaryGap: true,
     axisLine: { lineStyle: { color: theme.rule } },
     axisTick: { show: false },
-    axisLabel: { show: labelled, color: theme.soft, fontFamily: FONT, fontSize: 11, hideOverlap: true, formatter: (iso: string) => monthLabel(iso) },
+    axisLabel: { show: labelled, color: theme.soft, fontFamily: FONT, fontSize: 11, hideOverlap: true, interval: (index: number) => labels.has(index), formatter: (iso: string) => monthLabel(iso) },
     axisPointer: { label: { show: labelled, backgroundColor: theme.indigo, color: theme.raised, fontFamily: FONT } },
     splitLine: { show: false },
   };
+}
+
+/** A frame for axes that stands exactly where it is put, so that frames above each other share their sides. */
+export function frame(place: object) {
+  return { left: 4, outerBoundsMode: "none" as const, ...place };
 }
 
 export function valueAxis(theme: ChartTheme, gridIndex: number, extra: object = {}) {
@@ -64,6 +70,15 @@ export function tooltip(theme: ChartTheme) {
     confine: true,
     transitionDuration: 0,
   };
+}
+
+/** Rows at which a month begins, thinned to at most ten. */
+function monthStarts(dates: readonly string[]): ReadonlySet<number> {
+  const starts: number[] = [];
+  for (let k = 1; k < dates.length; k++) if (dates[k]!.slice(0, 7) !== dates[k - 1]!.slice(0, 7)) starts.push(k);
+  const step = Math.ceil(starts.length / 10);
+  const edge = dates.length / 40;
+  return new Set(starts.filter((k, i) => i % step === 0 && k > edge && k < dates.length - edge));
 }
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];

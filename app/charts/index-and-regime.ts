@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed } from "@studies/words";
-import { FONT, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
 
 export interface IndexAndRegime {
@@ -23,11 +23,9 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
     silent: true,
     lineStyle: { color: colour, width, type },
     itemStyle: { color: colour },
-    endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 11, distance: 4 },
-    labelLayout: { moveOverlap: "shiftY" as const },
   });
   return {
-    grid: { left: 4, right: 96, top: 8, bottom: 24 },
+    grid: frame({ right: 50, top: 8, bottom: 24 }),
     xAxis: sessionAxis(theme, dates, 0, true),
     yAxis: valueAxis(theme, 0),
     tooltip: {

@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed, signedPercent } from "@studies/words";
-import { FONT, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
 
 export interface PriceChart {
@@ -18,6 +18,9 @@ export interface PriceChart {
   /** Direction of the regime a session (0 falling, 1 ranging, 2 rising), for the index itself. */
   readonly direction: Int8Array;
 }
+
+/** How the averages are told apart, the shortest first. */
+export const AVERAGE_LINES = ["solid", "solid", "dashed", "dotted", "dotted"] as const;
 
 /** Candles with averages, volume under them, and the line relative to the index (or the index's regime) at the foot. */
 export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsCoreOption {
@@ -37,12 +40,9 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
     lineStyle: { color: colour, width, type },
     itemStyle: { color: colour },
     silent: true,
-    endLabel: { show: true, formatter: name, color: colour, fontFamily: FONT, fontSize: 11, distance: 4 },
-    labelLayout: { moveOverlap: "shiftY" as const },
   });
-  const styles = ["solid", "solid", "dashed", "dotted", "dotted"] as const;
   return {
-    grid: grids.map((g) => ({ left: 4, right: 78, ...g })),
+    grid: grids.map((g) => (frame({ right: 52, ...g }))),
     xAxis: grids.map((_, k) => sessionAxis(theme, dates, k, k === grids.length - 1)),
     yAxis: [
       valueAxis(theme, 0),
@@ -60,7 +60,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
         itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
         ...(data.direction.length > 0 ? { markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } } : {}),
       },
-      ...data.averages.map((a, k) => line(`EMA ${a.n}`, a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, styles[k])),
+      ...data.averages.map((a, k) => line(`EMA ${a.n}`, a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k])),
       {
         type: "bar",
         name: "volume",

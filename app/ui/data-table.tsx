@@ -99,7 +99,7 @@ export function DataTable<Row>(props: Props<Row>) {
                   title={c.about}
                   aria-sort={current ? (descending ? "descending" : "ascending") : undefined}
                   style={c.width ? { width: c.width } : undefined}
-                  className={clsx("sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft", k === 0 ? "left-0 z-20 pr-2 text-left" : "z-10 px-2", c.text ? "text-left" : "text-right")}
+                  className={clsx("sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft", k === 0 ? "left-0 z-20 pr-2 text-left" : "z-10 px-1.5", c.text ? "text-left" : "text-right")}
                 >
                   <Link to={hrefWith({ [sortParam]: nextSort })} replace preventScrollReset className={clsx("hover:text-indigo", current && "font-semibold text-ink")}>
                     {c.label}
@@ -154,7 +154,7 @@ export function DataTable<Row>(props: Props<Row>) {
                       </Link>
                     </th>
                   ) : (
-                    <td key={c.key} style={c.tint?.(row)} className={clsx("border-b border-rule/70 px-2 whitespace-nowrap", c.text ? "text-left" : "text-right")}>
+                    <td key={c.key} style={c.tint?.(row)} className={clsx("border-b border-rule/70 px-1.5 whitespace-nowrap", c.text ? "text-left" : "text-right")}>
                       {c.cell(row)}
                     </td>
                   ),

@@ -85,21 +85,17 @@ export class Desk {
   }
 
   /**
-   * The sessions around a date, for stepping: the as-of session with the ones before and after it.
-   * @throws NotFound without such a market; Invalid for a date that is none or before the first session
+   * A market by its code, the first one for none.
+   * @throws NotFound without such a market
    */
-  async sessionAround(market: string | undefined, asOf: string | undefined) {
-    const data = await this.#market(market);
-    const { sessions } = data.panel;
-    const t = sessionAt(sessions, asOf);
-    return {
-      market: data.market,
-      asOf: sessions[t]!,
-      before: sessions[t - 1] ?? null,
-      after: sessions[t + 1] ?? null,
-      isLatest: t === sessions.length - 1,
-      version: data.version,
-    };
+  async findMarket(code: string | undefined): Promise<MarketRow> {
+    return (await this.#market(code)).market;
+  }
+
+  /** First and last session of a market, as epoch days. */
+  async spanOf(market: string): Promise<{ first: number; last: number }> {
+    const { sessions } = (await this.#market(market)).panel;
+    return { first: sessions[0]!, last: sessions[sessions.length - 1]! };
   }
 
   /**

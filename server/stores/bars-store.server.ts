@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
+import { yearOf } from "@core";
 import type { InstrumentBars } from "@core/columns/dataset";
+import type { BAR_COLUMNS } from "@core/columns/panel";
 import { insertRows } from "../db.server";
 import { fromBlocks, toBlocks } from "./bar-block";
 
@@ -12,10 +14,34 @@ interface Row {
   block: Buffer;
 }
 
-/** Replaces all bars of an instrument. */
-export async function putBars(trx: Knex.Transaction, instrumentId: number, bars: InstrumentBars): Promise<void> {
-  await trx("bar_blocks").where({ instrument_id: instrumentId }).delete();
-  await insertRows(trx, "bar_blocks", toBlocks(bars).map((b) => ({ instrument_id: instrumentId, ...b })));
+/** Adds bars of an instrument; a day that it has already is overwritten. */
+export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bars: InstrumentBars): Promise<void> {
+  if (bars.days.length === 0) return;
+  const years = { from: yearOf(bars.days[0]!), to: yearOf(bars.days[bars.days.length - 1]!) };
+  const touched = () => trx<Row>("bar_blocks").where({ instrument_id: instrumentId }).whereBetween("year", [years.from, years.to]);
+  const old = fromBlocks(bars.ticker, await touched().orderBy("year"));
+  await touched().delete();
+  await insertRows(trx, "bar_blocks", toBlocks(overlaid(old, bars)).map((b) => ({ instrument_id: instrumentId, ...b })));
+}
+
+/** Two sets of bars as one, in the order of the days; where both have a day, the newer one counts. */
+function overlaid(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
+  if (old.days.length === 0) return newer;
+  const replaced = new Set(newer.days);
+  const rows = [
+    ...Array.from(old.days.keys(), (k) => ({ from: old, k, day: old.days[k]! })).filter((row) => !replaced.has(row.day)),
+    ...Array.from(newer.days.keys(), (k) => ({ from: newer, k, day: newer.days[k]! })),
+  ].sort((a, b) => a.day - b.day);
+  const column = (name: (typeof BAR_COLUMNS)[number]) => Float64Array.from(rows, (row) => row.from[name][row.k]!);
+  return {
+    ticker: newer.ticker,
+    days: Int32Array.from(rows, (row) => row.day),
+    open: column("open"),
+    high: column("high"),
+    low: column("low"),
+    close: column("close"),
+    volume: column("volume"),
+  };
 }
 
 /** Bars of one instrument, empty when it has none. */

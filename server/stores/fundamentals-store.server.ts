@@ -36,15 +36,21 @@ export async function listFundamentals(db: Knex, market?: string): Promise<Funda
   }));
 }
 
-/** Replaces all rows of every instrument that the rows name. */
-export async function replaceFundamentals(
+/** Adds rows; those of an instrument and day known that are there already are overwritten. */
+export async function mergeFundamentals(
   trx: Knex.Transaction,
   rows: readonly FundamentalsRow[],
   idOf: ReadonlyMap<string, number>,
 ): Promise<void> {
-  const ids = [...new Set(rows.map((r) => idOf.get(r.ticker)))];
-  for (let i = 0; i < ids.length; i += 100) {
-    await trx("fundamentals").whereIn("instrument_id", ids.slice(i, i + 100) as number[]).delete();
+  const days = new Map<number, Set<number>>();
+  for (const row of rows) {
+    const id = idOf.get(row.ticker)!;
+    const own = days.get(id);
+    if (own) own.add(row.known);
+    else days.set(id, new Set([row.known]));
+  }
+  for (const [id, known] of days) {
+    await trx("fundamentals").where({ instrument_id: id }).whereIn("known", [...known]).delete();
   }
   await insertRows(
     trx,

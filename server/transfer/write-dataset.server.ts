@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import type { Dataset } from "@core/columns/dataset";
-import { putBars } from "../stores/bars-store.server";
-import { replaceFundamentals } from "../stores/fundamentals-store.server";
+import { mergeBars } from "../stores/bars-store.server";
+import { mergeFundamentals } from "../stores/fundamentals-store.server";
 import { upsertInstruments } from "../stores/instruments-store.server";
 import { replaceHolidays, upsertMarkets } from "../stores/markets-store.server";
 import { replaceMemberships } from "../stores/memberships-store.server";
@@ -9,8 +9,8 @@ import { bumpDataVersion } from "../stores/meta-store.server";
 
 /**
  * Writes market data in one transaction, raising the data version: all of it or nothing. Markets and instruments are
- * added or overwritten by code and ticker; bars, fundamentals, memberships and holidays replace those of the
- * instruments, groups and markets they name.
+ * added or overwritten by code and ticker, bars by day, fundamentals by the day they became known; memberships and
+ * holidays replace those of the groups and markets they name.
  * @param db the database
  * @param dataset checked rows: every ticker of every table has an instrument row here or in the database
  * @param progress is told the share done, 0 to 1
@@ -28,12 +28,12 @@ export async function writeDataset(
     const idOf = await upsertInstruments(trx, dataset.instruments);
     let done = 0;
     for (const bars of dataset.bars) {
-      await putBars(trx, idOf.get(bars.ticker)!, bars);
+      await mergeBars(trx, idOf.get(bars.ticker)!, bars);
       progress((0.9 * ++done) / dataset.bars.length);
     }
     await replaceMemberships(trx, dataset.membership, idOf);
     await replaceHolidays(trx, dataset.holidays);
-    await replaceFundamentals(trx, dataset.fundamentals, idOf);
+    await mergeFundamentals(trx, dataset.fundamentals, idOf);
     await also(trx);
     progress(1);
     return bumpDataVersion(trx);

@@ -15,7 +15,7 @@ export function HorizonTable({ rows, chosen }: { rows: readonly ParticipationRow
               key={label}
               scope="col"
               title={label === "place" ? "Share of all earlier readings that were lower" : undefined}
-              className={clsx("border-b border-ink/60 pb-1 font-normal whitespace-nowrap", k < 2 ? "text-left" : "pl-2 text-right")}
+              className={clsx("border-b border-ink/60 pb-1 font-normal whitespace-nowrap", k < 2 ? "pr-3 text-left" : "pl-2 text-right")}
             >
               {label || <span className="sr-only">percent</span>}
             </th>

@@ -8,6 +8,7 @@ import { signedPercent } from "@studies/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { groupColour } from "~/ui/group-colour";
+import { Legend } from "~/ui/legend";
 
 const WIDTH = 1080;
 const HEIGHT = 168;
@@ -63,6 +64,7 @@ export function MemberPlot({ rows, horizon }: { rows: readonly MemberRow[]; hori
           </text>
         ))}
       </svg>
+      <Legend entries={sectors.map((name) => ({ label: name, colour: groupColour(name, sectors) }))} />
     </figure>
   );
 }

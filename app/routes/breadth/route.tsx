@@ -10,6 +10,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Legend } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -68,12 +69,14 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
       <div className="grid grid-cols-[minmax(330px,5fr)_8fr] gap-7">
         <HorizonTable rows={result.rows} chosen={by} />
         <figure className="min-w-0">
-          <figcaption className="flex justify-between">
+          <figcaption className="flex justify-between pr-11">
             <span className="heading">{result.reference}</span>
-            <span className="text-soft">
-              <span className="mr-3"><i className="mr-1 inline-block h-0.5 w-4 bg-soft align-middle" />above {HORIZONS[by]}</span>
-              <span><i className="mr-1 inline-block h-0.5 w-4 bg-teal align-middle" />all five</span>
-            </span>
+            <Legend
+              entries={[
+                { label: `above ${HORIZONS[by]}`, colour: "var(--soft)", line: "solid" },
+                { label: "all five", colour: "var(--teal)", line: "solid" },
+              ]}
+            />
           </figcaption>
           <Chart className="h-[236px]" label={`History of participation above the ${HORIZONS[by]}-session average and all five, under ${result.reference}; the figures are in the CSV of this screen.`} options={options} />
         </figure>

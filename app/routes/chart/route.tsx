@@ -6,9 +6,10 @@ import { getDesk } from "@server/desk-of-app.server";
 import { askFor, foreseen, type ErrorShown } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { priceChartOptions } from "~/charts/price-chart";
+import { AVERAGE_LINES, priceChartOptions, type PriceChart } from "~/charts/price-chart";
 import { hrefOf, parseHere, useHere, type Here } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Legend, type LegendEntry } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
 import { useHotkey } from "~/ui/use-hotkey";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -23,7 +24,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const here = parseHere(search);
   if (!params.ticker) {
-    const { market } = await foreseen(async () => (await getDesk()).sessionAround(here.market, here.asOf));
+    const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
     if (market.broadIndex) throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex)}`));
     const shown: ErrorShown = { message: `${market.name} has no broad index to begin with.`, details: ["Find an instrument with Ctrl K, or open one from Breadth or Groups."] };
     // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
@@ -74,11 +75,16 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {result.relative.length > 0 ? `, the line relative to ${result.referenceName} at the foot` : ", tinted by the regime: rising or falling"}
       </ControlSentence>
       <div className="grid grid-cols-[1fr_200px] gap-5">
-        <Chart
-          className="h-[calc(100dvh-220px)] min-h-[420px]"
-          label={`Daily candles of ${result.name} with averages, volume and relative line; the latest bars are in the table below.`}
-          options={options}
-        />
+        <figure className="min-w-0">
+          <div className="flex justify-end pr-14">
+            <Legend entries={priceLegend(result)} />
+          </div>
+          <Chart
+            className="h-[calc(100dvh-240px)] min-h-[420px]"
+            label={`Daily candles of ${result.name} with averages, volume and relative line; the latest bars are in the table below.`}
+            options={options}
+          />
+        </figure>
         <Facts chart={result} />
       </div>
       <BarsTable chart={result} />
@@ -89,6 +95,13 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
       )}
     </>
   );
+}
+
+function priceLegend({ averages, relative }: PriceChart): LegendEntry[] {
+  return [
+    ...averages.map((a, k) => ({ label: `EMA ${a.n}`, colour: k === 0 ? "var(--soft)" : "var(--indigo)", line: AVERAGE_LINES[k]! })),
+    ...(relative.length > 0 ? [{ label: "relative, 100 at the start", colour: "var(--ink)", line: "solid" as const }] : []),
+  ];
 }
 
 /** The chart of a neighbour in the list, with the present settings; undefined past its ends. */

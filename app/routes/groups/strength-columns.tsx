@@ -11,9 +11,9 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
   return [
     {
       key: "path",
-      label: "z, six months to one week",
+      label: "z, 6 months to 1 week",
       about: "z within the set over 6 months, 3 months, 1 month and 1 week: the large dot is the last week",
-      width: 170,
+      width: 130,
       value: (r) => r.z[0] - r.z[3],
       cell: (r) => <ZPath z={r.z} />,
     },

@@ -1,7 +1,7 @@
 import type { StrengthReturns } from "@core/strength/strength";
 import { signed } from "@studies/words";
 
-const WIDTH = 150;
+const WIDTH = 118;
 const HEIGHT = 18;
 const REACH = 3;
 

@@ -18,9 +18,9 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
       <thead>
         <tr className="text-soft">
           <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">Sectors</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 text-right font-normal" title="z of the mean of three- and six-month returns">blend z</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 text-right font-normal">3 months</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 text-right font-normal" title="Rank now, and five sessions ago">rank, was</th>
+          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal" title="z of the mean of three- and six-month returns">blend z</th>
+          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap">3 months</th>
+          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap" title="Rank now, and five sessions ago">rank, was</th>
         </tr>
       </thead>
       <tbody>
@@ -32,7 +32,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
                 {g.name}
               </Link>
             </th>
-            <td className="w-36">
+            <td className="w-32">
               <ZBar z={g.blendZ} />
             </td>
             <td className="pl-2 text-right">{signedPercent(g.r63)}</td>

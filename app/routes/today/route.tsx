@@ -7,6 +7,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, useHere } from "~/here";
 import { ControlSentence } from "~/ui/inline-menu";
+import { Legend } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
 import { date, signedPercent } from "@studies/words";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -36,7 +37,15 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       </ControlSentence>
       <div className="grid grid-cols-[minmax(0,8fr)_minmax(300px,5fr)] gap-x-8 gap-y-5">
         <figure className="min-w-0">
-          <figcaption className="heading">{index} and its regime over two years</figcaption>
+          <figcaption className="flex justify-between pr-12">
+            <span className="heading">{index} and its regime over two years</span>
+            <Legend
+              entries={[
+                { label: index, colour: "var(--ink)", line: "solid" },
+                { label: "200-session average", colour: "var(--soft)", line: "dotted" },
+              ]}
+            />
+          </figcaption>
           <Chart className="h-[268px]" label={`${index} over two years, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`} options={options} />
         </figure>
         <LeadersAndTrailers sectors={now.sectors} />

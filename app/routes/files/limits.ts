@@ -1,0 +1,3 @@
+/** What one upload may hold. */
+export const MOST_UPLOAD_BYTES = 100_000_000;
+export const MOST_UPLOAD_FILES = 6;

@@ -1,0 +1,25 @@
+import type { CSSProperties } from "react";
+
+export interface LegendEntry {
+  readonly label: string;
+  readonly colour: string;
+  readonly line?: "solid" | "dashed" | "dotted";
+}
+
+/** What the lines or dots of a picture are. */
+export function Legend({ entries }: { entries: readonly LegendEntry[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-3 text-[12px] text-soft">
+      {entries.map((e) => (
+        <li key={e.label} className="flex items-center gap-1.5 whitespace-nowrap">
+          <i aria-hidden style={markStyle(e)} />
+          {e.label}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function markStyle({ colour, line }: LegendEntry): CSSProperties {
+  return line ? { width: 16, borderTop: `2px ${line} ${colour}` } : { width: 8, height: 8, borderRadius: 8, background: colour };
+}

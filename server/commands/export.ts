@@ -1,0 +1,25 @@
+import fs from "node:fs";
+import { findEpochDay } from "@core";
+import { databasePath, openDatabase } from "../db.server";
+import { exportFiles } from "../transfer/export.server";
+import { progressLine, readArguments } from "./arguments";
+
+const USAGE = "npm run export -- --out folder [--market CODE] [--from 2020-01-01] [--to 2024-12-31]";
+
+const values = readArguments({ out: { type: "string" }, market: { type: "string" }, from: { type: "string" }, to: { type: "string" } }, USAGE);
+const stop = (message: string): never => {
+  console.error(`${message}\n\n${USAGE}`);
+  process.exit(2);
+};
+const day = (text: string | undefined): number | undefined => {
+  if (text === undefined) return undefined;
+  const found = findEpochDay(text);
+  return Number.isNaN(found) ? stop(`"${text}" is not a date such as 2020-01-31.`) : found;
+};
+const out = values.out ?? stop("Name the folder to write to.");
+const scope = { market: values.market, from: day(values.from), to: day(values.to) };
+if (!fs.existsSync(databasePath())) stop(`There is no database at ${databasePath()}: name one with YUBRIN_DB.`);
+const db = await openDatabase(databasePath());
+const written = await exportFiles(db, out, scope, progressLine("Exporting"));
+await db.destroy();
+console.log(written.join("\n"));

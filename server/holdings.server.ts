@@ -1,0 +1,40 @@
+import type { Knex } from "knex";
+import { isoDate } from "@core";
+import { listMarkets } from "./stores/markets-store.server";
+
+export interface MarketHolding {
+  readonly market: string;
+  readonly name: string;
+  readonly currency: string;
+  readonly broadIndex: string | null;
+  readonly kinds: readonly { readonly kind: string; readonly instruments: number }[];
+  readonly bars: number;
+  readonly first: string | null;
+  readonly last: string | null;
+}
+
+/** What is loaded, market by market. */
+export async function listHoldings(db: Knex, spanOf: (market: string) => Promise<{ first: number; last: number } | undefined>): Promise<MarketHolding[]> {
+  const holdings: MarketHolding[] = [];
+  for (const m of await listMarkets(db)) {
+    const kinds = (await db("instruments").where({ market: m.market }).groupBy("kind").orderBy("kind").select("kind").count("* as instruments")) as {
+      kind: string;
+      instruments: number;
+    }[];
+    const [total] = (await db("bar_blocks as b").join("instruments as i", "i.id", "b.instrument_id").where("i.market", m.market).sum("b.bars as bars")) as {
+      bars: number | null;
+    }[];
+    const span = await spanOf(m.market);
+    holdings.push({
+      market: m.market,
+      name: m.name,
+      currency: m.currency,
+      broadIndex: m.broadIndex,
+      kinds,
+      bars: total?.bars ?? 0,
+      first: span ? isoDate(span.first) : null,
+      last: span ? isoDate(span.last) : null,
+    });
+  }
+  return holdings;
+}

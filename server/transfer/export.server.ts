@@ -1,0 +1,103 @@
+import fs from "node:fs";
+import path from "node:path";
+import type { Knex } from "knex";
+import { isoDate } from "@core";
+import { getBars } from "../stores/bars-store.server";
+import { listFundamentals } from "../stores/fundamentals-store.server";
+import { listInstruments } from "../stores/instruments-store.server";
+import { listHolidays, listMarkets } from "../stores/markets-store.server";
+import { listMemberships } from "../stores/memberships-store.server";
+import { csvLine } from "./csv-text";
+import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
+
+/** What is exported: everything, or one market, or the rows of a span of days (epoch days, inclusive). */
+export interface ExportScope {
+  readonly market?: string | undefined;
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
+
+type Row = readonly (string | number | null)[];
+
+const day = (d: number | null): string | null => (d === null ? null : isoDate(d));
+
+/** The lines of one file of the open formats, its header first; bars come an instrument at a time. */
+export async function* exportLines(db: Knex, table: TableName, scope: ExportScope = {}): AsyncGenerator<string> {
+  yield csvLine(Object.keys(FORMATS[table].columns));
+  let lines = "";
+  for await (const row of ROWS[table](db, scope)) {
+    lines += csvLine(row);
+    if (lines.length > 1 << 16) {
+      yield lines;
+      lines = "";
+    }
+  }
+  if (lines !== "") yield lines;
+}
+
+/**
+ * Writes all files of the open formats into a folder; import reads them again.
+ * @returns the files written
+ */
+export async function exportFiles(db: Knex, folder: string, scope: ExportScope = {}, progress: (share: number) => void = () => undefined): Promise<string[]> {
+  fs.mkdirSync(folder, { recursive: true });
+  const written: string[] = [];
+  for (const [k, table] of TABLE_NAMES.entries()) {
+    const file = path.join(folder, FORMATS[table].file);
+    const out = fs.createWriteStream(file);
+    for await (const lines of exportLines(db, table, scope)) {
+      if (!out.write(lines)) await new Promise<void>((resolve) => out.once("drain", resolve));
+    }
+    await new Promise<void>((resolve, reject) => {
+      out.on("error", reject);
+      out.end(() => {
+        resolve();
+      });
+    });
+    written.push(file);
+    progress((k + 1) / TABLE_NAMES.length);
+  }
+  return written;
+}
+
+function within(scope: ExportScope, d: number): boolean {
+  return d >= (scope.from ?? -Infinity) && d <= (scope.to ?? Infinity);
+}
+
+const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<Row>> = {
+  async *markets(db, scope) {
+    for (const m of await listMarkets(db)) {
+      if (scope.market === undefined || m.market === scope.market) yield [m.market, m.name, m.currency, m.broadIndex, m.volatilityIndex];
+    }
+  },
+  async *instruments(db, scope) {
+    for (const i of await listInstruments(db, scope.market)) {
+      yield [i.ticker, i.name, i.kind, i.market, i.currency, day(i.listed), day(i.delisted), i.sector, i.industry, i.temperament, i.leverage, i.marketValueShares];
+    }
+  },
+  async *bars(db, scope) {
+    for (const i of await listInstruments(db, scope.market)) {
+      const b = await getBars(db, i.id, i.ticker);
+      for (let k = 0; k < b.days.length; k++) {
+        if (within(scope, b.days[k]!)) yield [i.ticker, isoDate(b.days[k]!), b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!];
+      }
+    }
+  },
+  async *membership(db, scope) {
+    const own = scope.market === undefined ? undefined : new Set((await listInstruments(db, scope.market)).map((i) => i.ticker));
+    for (const m of await listMemberships(db)) {
+      const overlaps = m.from <= (scope.to ?? Infinity) && (m.to ?? Infinity) >= (scope.from ?? -Infinity);
+      if (overlaps && (!own || own.has(m.ticker))) yield [m.group, m.kind, m.ticker, day(m.from), day(m.to), m.weight];
+    }
+  },
+  async *holidays(db, scope) {
+    for (const h of await listHolidays(db, scope.market)) if (within(scope, h.date)) yield [h.market, day(h.date), day(h.known)];
+  },
+  async *fundamentals(db, scope) {
+    for (const f of await listFundamentals(db, scope.market)) {
+      if (within(scope, f.known)) {
+        yield [f.ticker, day(f.known), f.eps, f.epsExpected, f.growth, f.salesGrowth, f.dividend, f.shares, day(f.nextReport)];
+      }
+    }
+  },
+};

@@ -1,0 +1,213 @@
+import type {
+  Dataset,
+  FundamentalsRow,
+  GroupKind,
+  HolidayRow,
+  InstrumentBars,
+  InstrumentKind,
+  InstrumentRow,
+  MarketRow,
+  MembershipRow,
+  Temperament,
+} from "@core/columns/dataset";
+import { weekday } from "@core";
+import { BarsBuilder } from "./bars-builder";
+import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
+import type { Problems } from "./problems";
+import { readTable, type TableFile } from "./read-table";
+
+/** What is in the database already, which new rows may refer to. */
+export interface Known {
+  readonly markets: ReadonlySet<string>;
+  readonly tickers: ReadonlySet<string>;
+}
+
+/** The market that stocks without an instrument row join; added when it is not there yet. */
+export interface NewMarket {
+  readonly market: string;
+  readonly name: string;
+  readonly currency: string;
+}
+
+export interface ReadRequest {
+  readonly files: Partial<Record<TableName, TableFile>>;
+  readonly known: Known;
+  readonly newMarket: NewMarket | undefined;
+  readonly problems: Problems;
+  readonly notes: string[];
+  readonly progress: (bytes: number) => void;
+}
+
+/** Reads the files of an import and checks them row by row and against each other. */
+export async function readDataset({ files, known, newMarket, problems, notes, progress }: ReadRequest): Promise<Dataset> {
+  const markets: MarketRow[] = [];
+  const instruments: InstrumentRow[] = [];
+  const membership: MembershipRow[] = [];
+  const holidays: HolidayRow[] = [];
+  const fundamentals: FundamentalsRow[] = [];
+  const bars = new BarsBuilder();
+  /** Tickers and markets that rows named, with the line, to be checked once all is read. */
+  const named: { table: TableName; line: number; ticker?: string; market?: string }[] = [];
+  let before = 0;
+  let reached = 0;
+
+  const takers: Record<TableName, (cells: readonly unknown[], line: number) => void> = {
+    markets: (c) => markets.push({ market: c[0] as string, name: c[1] as string, currency: c[2] as string, broadIndex: c[3] as string | null, volatilityIndex: c[4] as string | null }),
+    instruments: (c, line) => {
+      const market = c[3] as string | null;
+      if (market !== null) named.push({ table: "instruments", line, market });
+      instruments.push({
+        ticker: c[0] as string,
+        name: c[1] as string,
+        kind: c[2] as InstrumentKind,
+        market,
+        currency: c[4] as string | null,
+        listed: c[5] as number | null,
+        delisted: c[6] as number | null,
+        sector: c[7] as string | null,
+        industry: c[8] as string | null,
+        temperament: c[9] as Temperament | null,
+        leverage: c[10] as number | null,
+        marketValueShares: c[11] as number | null,
+      });
+    },
+    bars: (c, line) => {
+      const values = [c[2], c[3], c[4], c[5], c[6]].map((x) => (x === null ? NaN : (x as number)));
+      const reason = barProblem(c[1] as number, values);
+      if (reason === undefined) bars.add(c[0] as string, c[1] as number, values, line);
+      else problems.add(files.bars!.name, line, reason);
+    },
+    membership: (c, line) => {
+      const [group, kind, ticker, from, to, weight] = c as [string, GroupKind, string, number, number | null, number | null];
+      if (to !== null && to < from) problems.add(files.membership!.name, line, "to lies before from");
+      named.push({ table: "membership", line, ticker });
+      membership.push({ group, kind, ticker, from, to, weight });
+    },
+    holidays: (c, line) => {
+      named.push({ table: "holidays", line, market: c[0] as string });
+      holidays.push({ market: c[0] as string, date: c[1] as number, known: c[2] as number });
+    },
+    fundamentals: (c, line) => {
+      named.push({ table: "fundamentals", line, ticker: c[0] as string });
+      const [ticker, day, eps, epsExpected, growth, salesGrowth, dividend, shares, nextReport] = c as [string, number, ...(number | null)[]];
+      fundamentals.push({
+        ticker,
+        known: day,
+        eps: eps!,
+        epsExpected: epsExpected!,
+        growth: growth!,
+        salesGrowth: salesGrowth!,
+        dividend: dividend!,
+        shares: shares!,
+        nextReport: nextReport!,
+      });
+    },
+  };
+  for (const table of TABLE_NAMES) {
+    const file = files[table];
+    if (!file) continue;
+    const onBytes = (bytes: number) => {
+      reached = bytes;
+      progress(before + bytes);
+    };
+    await readTable(file, FORMATS[table], { problems, notes, progress: onBytes }, takers[table]);
+    before += reached;
+  }
+
+  const ownMarkets = new Set([...known.markets, ...markets.map((m) => m.market), ...(newMarket ? [newMarket.market] : [])]);
+  const ownTickers = new Set([...known.tickers, ...instruments.map((i) => i.ticker)]);
+  const joined = adopt(bars.tickers, ownTickers, newMarket);
+  if (joined) {
+    if (joined.length > 0) {
+      notes.push(`${joined.length} tickers without an instrument row became stocks of ${newMarket!.name}, without a sector: ${joined.slice(0, 8).map((i) => i.ticker).join(", ")}${joined.length > 8 ? ", …" : ""}`);
+    }
+    instruments.push(...joined);
+    for (const i of joined) ownTickers.add(i.ticker);
+    if (newMarket && joined.length > 0 && !known.markets.has(newMarket.market) && !markets.some((m) => m.market === newMarket.market)) {
+      markets.push({ ...newMarket, broadIndex: null, volatilityIndex: null });
+    }
+  } else {
+    for (const ticker of bars.tickers.filter((t) => !ownTickers.has(t))) {
+      problems.add(files.bars!.name, bars.lineOf(ticker), `unknown ticker ${ticker}: it has no instrument row, and no market was named for new ones`);
+    }
+  }
+  for (const { table, line, ticker, market } of named) {
+    const file = files[table]!.name;
+    if (ticker !== undefined && !ownTickers.has(ticker)) problems.add(file, line, `unknown ticker ${ticker}`);
+    if (market !== undefined && !ownMarkets.has(market)) problems.add(file, line, `unknown market ${market}`);
+  }
+  for (const m of markets) {
+    for (const ticker of [m.broadIndex, m.volatilityIndex]) {
+      if (ticker !== null && !ownTickers.has(ticker)) problems.add(files.markets?.name ?? "markets.csv", 0, `${m.market} names an index ${ticker} that no instrument row has`);
+    }
+  }
+  doubles(instruments.map((i) => i.ticker)).forEach((t) => {
+    problems.add(files.instruments?.name ?? "instruments.csv", 0, `${t} has more than one row`);
+  });
+  const built = bars.finish(files.bars?.name ?? "bars.csv", problems);
+  notes.push(...thinSessions(instruments, built));
+  return { markets, instruments, bars: built, membership, holidays, fundamentals };
+}
+
+/** Why a bar cannot be; undefined when it can. */
+function barProblem(day: number, [open, high, low, close, volume]: number[]): string | undefined {
+  if (weekday(day) > 5) return `date is a ${weekday(day) === 6 ? "Saturday" : "Sunday"}: sessions are Monday to Friday`;
+  for (const [name, price] of [["open", open], ["high", high], ["low", low], ["close", close]] as const) {
+    if (price! <= 0) return `${name} is ${price}: a price is above 0`;
+  }
+  if (high! < low!) return `high ${high} is below low ${low}`;
+  if (close! > high! || close! < low!) return `close ${close} lies outside low ${low} to high ${high}`;
+  if (open! > high! || open! < low!) return `open ${open} lies outside low ${low} to high ${high}`;
+  if (volume! < 0) return `volume is negative: ${volume}`;
+  return undefined;
+}
+
+/** Instrument rows for tickers that have none; undefined when there are such and no market was named for them. */
+function adopt(tickers: readonly string[], known: ReadonlySet<string>, market: NewMarket | undefined): InstrumentRow[] | undefined {
+  const without = tickers.filter((t) => !known.has(t));
+  if (without.length > 0 && !market) return undefined;
+  return without.map((ticker) => ({
+    ticker,
+    name: ticker,
+    kind: "stock",
+    market: market!.market,
+    currency: market!.currency,
+    listed: null,
+    delisted: null,
+    sector: null,
+    industry: null,
+    temperament: null,
+    leverage: null,
+    marketValueShares: null,
+  }));
+}
+
+function doubles(values: readonly string[]): string[] {
+  const seen = new Set<string>();
+  const twice = new Set<string>();
+  for (const v of values) (seen.has(v) ? twice : seen).add(v);
+  return [...twice];
+}
+
+/** Notes sessions on which fewer than half of the stocks that were trading have a bar (method 0, Z24). */
+function thinSessions(instruments: readonly InstrumentRow[], bars: readonly InstrumentBars[]): string[] {
+  const stocks = new Set(instruments.filter((i) => i.kind === "stock").map((i) => i.ticker));
+  const own = bars.filter((b) => stocks.has(b.ticker) && b.days.length > 0);
+  const present = new Map<number, number>();
+  for (const b of own) for (const day of b.days) present.set(day, (present.get(day) ?? 0) + 1);
+  const begins = own.map((b) => b.days[0]!).sort((a, b) => a - b);
+  const ends = own.map((b) => b.days[b.days.length - 1]!).sort((a, b) => a - b);
+  const upTo = (sorted: readonly number[], day: number) => {
+    let low = 0;
+    let high = sorted.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (sorted[middle]! <= day) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  let thin = 0;
+  for (const [day, n] of present) if (n < (upTo(begins, day) - upTo(ends, day - 1)) / 2) thin++;
+  return thin === 0 ? [] : [`${thin} sessions have bars of fewer than half the stocks that were trading`];
+}
