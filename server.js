@@ -36,7 +36,11 @@ const http = server.listen(port, host, () => {
   void yubrin?.warmUp();
 });
 http.on("error", (error) => {
-  console.error(/** @type {NodeJS.ErrnoException} */ (error).code === "EADDRINUSE" ? `Port ${port} is taken: name another with PORT.` : error.message);
+  console.error(
+    /** @type {NodeJS.ErrnoException} */ (error).code === "EADDRINUSE"
+      ? `Port ${port} is taken: name another with PORT.`
+      : error.message,
+  );
   process.exit(1);
 });
 for (const signal of ["SIGINT", "SIGTERM"]) {

@@ -2,7 +2,13 @@ import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
-import { isRouteErrorResponse, ServerRouter, type EntryContext, type HandleErrorFunction, type RouterContextProvider } from "react-router";
+import {
+  isRouteErrorResponse,
+  ServerRouter,
+  type EntryContext,
+  type HandleErrorFunction,
+  type RouterContextProvider,
+} from "react-router";
 import { nonceContext } from "@server/context";
 import { log } from "@server/log.server";
 import { NonceContext } from "~/nonce";

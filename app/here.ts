@@ -24,10 +24,15 @@ export function parseHere(search: URLSearchParams): Here {
 }
 
 /** A path with what is shared and a screen's own parameters; empty ones are left out. */
-export function hrefOf(here: Here, path: string, params: Readonly<Record<string, string | readonly string[] | undefined>> = {}): string {
+export function hrefOf(
+  here: Here,
+  path: string,
+  params: Readonly<Record<string, string | readonly string[] | undefined>> = {},
+): string {
   const search = new URLSearchParams();
   for (const [key, value] of Object.entries(params)) {
-    for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined]) if (one) search.append(key, one);
+    for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined])
+      if (one) search.append(key, one);
   }
   if (here.market) search.set("market", here.market);
   if (here.asOf) search.set("asof", here.asOf);
@@ -58,7 +63,8 @@ export function useHrefWith(): (changes: Readonly<Record<string, string | readon
     const next = new URLSearchParams(search);
     for (const [key, value] of Object.entries(changes)) {
       next.delete(key);
-      for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined]) if (one) next.append(key, one);
+      for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined])
+        if (one) next.append(key, one);
     }
     const text = next.toString().replaceAll("%3A", ":");
     return text === "" ? pathname : `${pathname}?${text}`;

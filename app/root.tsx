@@ -39,7 +39,9 @@ export function ErrorBoundary() {
   return (
     <main className="mx-auto max-w-xl p-12">
       <h1 className="font-serif text-2xl">Yubrin could not answer</h1>
-      <p className="mt-3 text-soft">The server met a fault of its own. Nothing was lost. Reload the page, or look at the server&apos;s log.</p>
+      <p className="mt-3 text-soft">
+        The server met a fault of its own. Nothing was lost. Reload the page, or look at the server&apos;s log.
+      </p>
       <a className="figure-link mt-4 inline-block" href="/">
         To Today
       </a>

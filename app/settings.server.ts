@@ -1,7 +1,10 @@
 import { createCookie } from "react-router";
 import { z } from "zod";
 
-const schema = z.object({ theme: z.enum(["paper", "lamp"]).default("paper"), course: z.enum(["wide", "narrow"]).default("wide") });
+const schema = z.object({
+  theme: z.enum(["paper", "lamp"]).default("paper"),
+  course: z.enum(["wide", "narrow"]).default("wide"),
+});
 
 export type Settings = z.output<typeof schema>;
 

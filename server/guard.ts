@@ -36,12 +36,18 @@ export function passphraseOnly(passphrase: string): RequestHandler {
   const wanted = digest(passphrase);
   return (request: Request, response: Response, next: NextFunction) => {
     const [scheme, encoded = ""] = (request.headers.authorization ?? "").split(" ");
-    const given = Buffer.from(encoded, "base64").toString("utf8").replace(/^[^:]*:/, "");
+    const given = Buffer.from(encoded, "base64")
+      .toString("utf8")
+      .replace(/^[^:]*:/, "");
     if (scheme === "Basic" && timingSafeEqual(digest(given), wanted)) {
       next();
       return;
     }
-    response.status(401).set("WWW-Authenticate", 'Basic realm="Yubrin", charset="UTF-8"').type("text").send("The passphrase is needed.");
+    response
+      .status(401)
+      .set("WWW-Authenticate", 'Basic realm="Yubrin", charset="UTF-8"')
+      .type("text")
+      .send("The passphrase is needed.");
   };
 }
 

@@ -14,16 +14,21 @@ export interface MarketHolding {
 }
 
 /** What is loaded, market by market. */
-export async function listHoldings(db: Knex, spanOf: (market: string) => Promise<{ first: number; last: number } | undefined>): Promise<MarketHolding[]> {
+export async function listHoldings(
+  db: Knex,
+  spanOf: (market: string) => Promise<{ first: number; last: number } | undefined>,
+): Promise<MarketHolding[]> {
   const holdings: MarketHolding[] = [];
   for (const m of await listMarkets(db)) {
-    const kinds = (await db("instruments").where({ market: m.market }).groupBy("kind").orderBy("kind").select("kind").count("* as instruments")) as {
-      kind: string;
-      instruments: number;
-    }[];
-    const [total] = (await db("bar_blocks as b").join("instruments as i", "i.id", "b.instrument_id").where("i.market", m.market).sum("b.bars as bars")) as {
-      bars: number | null;
-    }[];
+    const kinds = await db("instruments")
+      .where({ market: m.market })
+      .groupBy("kind")
+      .orderBy("kind")
+      .select<{ kind: string; instruments: number }[]>("kind", db.raw("count(*) as instruments"));
+    const [total] = await db("bar_blocks as b")
+      .join("instruments as i", "i.id", "b.instrument_id")
+      .where("i.market", m.market)
+      .select<{ bars: number | null }[]>(db.raw("sum(b.bars) as bars"));
     const span = await spanOf(m.market);
     holdings.push({
       market: m.market,

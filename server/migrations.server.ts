@@ -75,7 +75,16 @@ export const migrations: readonly NamedMigration[] = [
       });
     },
     async down(db) {
-      for (const table of ["feed_reserve", "fundamentals", "holidays", "memberships", "bar_blocks", "instruments", "markets", "meta"]) {
+      for (const table of [
+        "feed_reserve",
+        "fundamentals",
+        "holidays",
+        "memberships",
+        "bar_blocks",
+        "instruments",
+        "markets",
+        "meta",
+      ]) {
         await db.schema.dropTable(table);
       }
     },

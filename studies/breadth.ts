@@ -46,14 +46,15 @@ export function participationRows(market: Market, average: "ema" | "sma"): Parti
 
 /** "64% of the 401 members close above their 50-session average, up from 51% a week ago." */
 export function participationSentence(rows: readonly ParticipationRow[], to?: Figure["to"]): Sentence {
-  const row = rows[3]!;
+  // The 50, or the longest shorter average that is defined yet.
+  const row = [rows[3]!, rows[2]!, rows[1]!, rows[0]!].find((r) => !Number.isNaN(r.percent));
   const all = rows[5]!;
+  if (!row) return ["No member has traded for 5 sessions yet, so breadth cannot be read at this date."];
   const figure = (text: string): Figure => (to ? { figure: text, to } : { figure: text });
-  if (Number.isNaN(row.percent)) return ["No member has traded for 50 sessions yet, so breadth cannot be read at this date."];
   const change = Math.round(row.percent) - Math.round(row.weekAgo);
   const sentence: (string | Figure)[] = [
     figure(share(row.percent)),
-    ` of the ${row.counted} members close above their 50-session average`,
+    ` of the ${row.counted} members close above their ${row.horizon}-session average`,
   ];
   if (Number.isNaN(change)) sentence.push("");
   else if (change === 0) sentence.push(", as many as a week ago");
@@ -100,7 +101,9 @@ export const breadth = defineStudy({
         "The share above the 50 was lower on ",
         { figure: share(row.place) },
         ` of the ${count(row.readings, "session")} since ${date(r.first)}`,
-        ...(Number.isNaN(r.rows[4]!.percent) ? [] : ["; ", { figure: share(r.rows[4]!.percent) }, " are above their 200-session average"]),
+        ...(Number.isNaN(r.rows[4]!.percent)
+          ? []
+          : ["; ", { figure: share(r.rows[4]!.percent) }, " are above their 200-session average"]),
         ".",
       ]);
     }

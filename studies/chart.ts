@@ -1,4 +1,4 @@
-import { DIRECTIONS, ema, isoDate, simpleReturnAt } from "@core";
+import { ema, isAbove, isoDate, simpleReturnAt } from "@core";
 import { z } from "zod";
 import { referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
@@ -6,7 +6,7 @@ import { groupKeyText } from "./group-key";
 import type { KnownInstrument, Market } from "./market";
 import { strengthOfGroups } from "./strength-of-groups";
 import { trendOfStocks } from "./trend-of-stocks";
-import { date, fixed, percent, signedPercent } from "./words";
+import { date, fixed, list, percent, signedPercent } from "./words";
 
 export const chart = defineStudy({
   name: "chart",
@@ -54,15 +54,15 @@ export const chart = defineStudy({
     const f = r.facts;
     if (Number.isNaN(f.close)) return [[`${r.name} has no bar on this session; its last was on ${date(f.lastBar)}.`]];
     const last = r.averages.map((a) => ({ n: a.n, value: a.values[a.values.length - 1]! })).filter((a) => !Number.isNaN(a.value));
-    const above = last.filter((a) => f.close > a.value).map((a) => a.n);
+    const above = last.filter((a) => isAbove(f.close, a.value)).map((a) => a.n);
     const standing =
       last.length === 0
         ? ""
         : above.length === last.length
-          ? `, above its ${last.map((a) => a.n).join(", ")}-session averages`
+          ? `, above its ${list(last.map((a) => String(a.n)))}-session averages`
           : above.length === 0
-            ? `, below its ${last.map((a) => a.n).join(", ")}-session averages`
-            : `, above its ${above.join(", ")}- and below its ${last.filter((a) => !above.includes(a.n)).map((a) => a.n).join(", ")}-session average`;
+            ? `, below its ${list(last.map((a) => String(a.n)))}-session averages`
+            : `, above its ${list(above.map(String))}- but below its ${list(last.filter((a) => !above.includes(a.n)).map((a) => String(a.n)))}-session average`;
     const sentences: Sentence[] = [
       [
         `${r.name} closed at `,
@@ -70,7 +70,9 @@ export const chart = defineStudy({
         ` (${signedPercent(f.r1)})${standing}; `,
         { figure: signedPercent(f.r63) },
         " in three months",
-        Number.isNaN(f.excess63) ? "." : `, ${percent(Math.abs(f.excess63))} ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName}.`,
+        Number.isNaN(f.excess63)
+          ? "."
+          : `, ${percent(Math.abs(f.excess63))} ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName}.`,
       ],
     ];
     if (r.kind === "stock" && !Number.isNaN(f.trend)) {
@@ -96,15 +98,18 @@ export const chart = defineStudy({
     ],
     rows: r
       ? Array.from(r.days, (day, k) => [
-          isoDate(day), r.open[k]!, r.high[k]!, r.low[k]!, r.close[k]!, r.volume[k]!,
-          ...r.averages.map((a) => a.values[k]!), r.relative[k] ?? null,
+          isoDate(day),
+          r.open[k]!,
+          r.high[k]!,
+          r.low[k]!,
+          r.close[k]!,
+          r.volume[k]!,
+          ...r.averages.map((a) => a.values[k]!),
+          r.relative[k] ?? null,
         ])
       : [],
   }),
 });
-
-/** Names of the regime's directions by code, for a chart of the index. */
-export const directionName = (code: number): string => DIRECTIONS[code] ?? "";
 
 function relativeLine(close: Float64Array, reference: Float64Array): Float64Array {
   const base = close.findIndex((c, k) => !Number.isNaN(c / reference[k]!));
@@ -126,7 +131,7 @@ function factsOf(market: Market, instrument: KnownInstrument) {
     r21: simpleReturnAt(closes, t, 21),
     r63,
     r126: simpleReturnAt(closes, t, 126),
-    excess63: r63 - simpleReturnAt(reference, t, 63),
+    excess63: instrument.ticker === market.row.broadIndex ? NaN : r63 - simpleReturnAt(reference, t, 63),
     trend: trend?.trend ?? NaN,
     stance: trend?.stance ?? "",
     stopSide: market.perInstrument(stopSideColumn, instrument.index)[t]!,

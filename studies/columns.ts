@@ -1,5 +1,4 @@
 import {
-  atr,
   composite,
   ema,
   HORIZONS,
@@ -106,15 +105,6 @@ export const regimeColumns: PerSession<{
 }> = {
   name: "regime",
   derive: (data) => ({ ...regime(deriveWhole(data, referenceColumns)) }),
-};
-
-/** Daily range of the broad index as a share of its close: ATR(20) / C. */
-export const rangeShareColumn: PerSession<{ share: Float64Array }> = {
-  name: "range-share",
-  derive(data) {
-    const bars = deriveWhole(data, referenceColumns);
-    return { share: atr(bars, 20).map((a, t) => a / bars.close[t]!) };
-  },
 };
 
 /** The series of a sector or industry: the composite of the universe members that belong to it. */

@@ -23,7 +23,12 @@ export const directory = defineStudy({
   ask(market) {
     const entries: DirectoryEntry[] = [
       ...groupNames(market, "sector").map((name) => ({ kind: "sector", name, key: groupKeyText("sector", name), note: "" })),
-      ...groupNames(market, "industry").map((name) => ({ kind: "industry", name, key: groupKeyText("industry", name), note: "" })),
+      ...groupNames(market, "industry").map((name) => ({
+        kind: "industry",
+        name,
+        key: groupKeyText("industry", name),
+        note: "",
+      })),
       ...market.groups.map(({ name, kind }) => ({ kind: "group", name, key: groupKeyText("group", name), note: kind })),
       ...market.instruments.map((i) => ({ kind: i.kind, name: i.name, key: i.ticker, note: i.industry ?? "" })),
     ];

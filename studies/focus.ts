@@ -16,7 +16,13 @@ export const focus = defineStudy({
     stocks: membersOf(market, group).length,
     groups: group.map((key) => ({ key, stocks: membersOf(market, [key]).length })),
   }),
-  reading: (r) => [[r.groups.length === 0 ? "Nothing is in focus." : `${count(r.groups.length, "group")} with ${count(r.stocks, "stock")} in focus.`]],
+  reading: (r) => [
+    [
+      r.groups.length === 0
+        ? "Nothing is in focus."
+        : `${count(r.groups.length, "group")} with ${count(r.stocks, "stock")} in focus.`,
+    ],
+  ],
   table: (r) => ({
     columns: [
       { key: "group", label: "group" },

@@ -63,7 +63,19 @@ export const groups = defineStudy({
       { key: "flags", label: "flags" },
     ],
     rows: r.rows.map((g) => [
-      g.name, g.members, g.r1, ...g.returns, ...g.z, g.blend, g.blendZ, g.rank, g.rankBefore, g.strength, g.staying, g.trend, g.standing,
+      g.name,
+      g.members,
+      g.r1,
+      ...g.returns,
+      ...g.z,
+      g.blend,
+      g.blendZ,
+      g.rank,
+      g.rankBefore,
+      g.strength,
+      g.staying,
+      g.trend,
+      g.standing,
       g.flags.join("; "),
     ]),
   }),
@@ -95,13 +107,20 @@ function groupSentences(rows: readonly GroupRow[], peers: "sector" | "industry",
     ],
   ];
   const climbers = ranked.filter((g) => g.rankBefore - g.rank >= (peers === "sector" ? 3 : 6));
-  const flagged = (flag: StrengthFlag) => ranked.filter((g) => g.flags.includes(flag)).map((g) => g.name);
+  const flagged = (flag: StrengthFlag) =>
+    ranked
+      .filter((g) => g.flags.includes(flag))
+      .map((g) => g.name)
+      .slice(0, 2);
+  const verb = (names: readonly string[]) => `${list(names)} ${names.length > 1 ? "are" : "is"}`;
   const parts: string[] = [];
   if (climbers.length > 0) {
-    parts.push(list(climbers.slice(0, 2).map((g) => `${g.name} climbed from ${fixed(g.rankBefore)} to ${fixed(g.rank)} in a week`)));
+    parts.push(
+      list(climbers.slice(0, 2).map((g) => `${g.name} climbed from ${fixed(g.rankBefore)} to ${fixed(g.rank)} in a week`)),
+    );
   }
-  if (flagged("cracking").length > 0) parts.push(`${list(flagged("cracking").slice(0, 2))} is cracking`);
-  if (flagged("turning up").length > 0) parts.push(`${list(flagged("turning up").slice(0, 2))} is turning up from behind`);
+  if (flagged("cracking").length > 0) parts.push(`${verb(flagged("cracking"))} cracking`);
+  if (flagged("turning up").length > 0) parts.push(`${verb(flagged("turning up"))} turning up from behind`);
   if (parts.length > 0) sentences.push([`${parts.join("; ")}.`]);
   return sentences;
 }

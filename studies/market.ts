@@ -26,7 +26,7 @@ const derivedOf = new WeakMap<MarketData, Map<string, unknown>>();
 
 function derived<T>(data: MarketData, column: { readonly name: string; derive(data: MarketData): T }): T {
   let kept = derivedOf.get(data);
-  if (!kept) derivedOf.set(data, (kept = new Map()));
+  if (!kept) derivedOf.set(data, (kept = new Map<string, unknown>()));
   if (!kept.has(column.name)) kept.set(column.name, column.derive(data));
   return kept.get(column.name) as T;
 }
@@ -131,7 +131,10 @@ export class Market {
         if (value === value) latest[f] = value;
       }
     }
-    const fields = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field, f) => [field, latest[f]!])) as Record<FundamentalField, number>;
+    const fields = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field, f) => [field, latest[f]!])) as Record<
+      FundamentalField,
+      number
+    >;
     return fields.nextReport < this.asOf ? { ...fields, nextReport: NaN } : fields;
   }
 }

@@ -85,7 +85,10 @@ export const regimeStudy = defineStudy({
       now: regimeNow(market),
       days: market.sessions.slice(start),
       close: market.perSession(referenceColumns).close.slice(start),
-      average200: market.perSession(referenceColumns).close.slice(start).map((c, k) => c / (1 + columns.distance200[start + k]!)),
+      average200: market
+        .perSession(referenceColumns)
+        .close.slice(start)
+        .map((c, k) => c / (1 + columns.distance200[start + k]!)),
       direction: columns.direction.slice(start),
       volatility: columns.volatility.slice(start),
       distance200: columns.distance200.slice(start),
@@ -100,7 +103,9 @@ export const regimeStudy = defineStudy({
     }
     return [
       regimeSentence(r.now),
-      [`The 50-session average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`],
+      [
+        `The 50-session average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`,
+      ],
       ...pending,
     ];
   },

@@ -57,7 +57,10 @@ export const stocks = defineStudy({
     const first = ranked[0];
     const last = ranked[ranked.length - 1];
     if (r.rows.length === 0) return [[`${r.title} has no members at this date.`]];
-    if (!first || !last) return [[`None of the ${count(r.rows.length, "stock")} of ${r.title} has the 126 sessions of history that strength needs.`]];
+    if (!first || !last)
+      return [
+        [`None of the ${count(r.rows.length, "stock")} of ${r.title} has the 126 sessions of history that strength needs.`],
+      ];
     const favoured = r.rows.filter((s) => s.stance === "Favour").length;
     const avoided = r.rows.filter((s) => s.stance === "Avoid").length;
     return [
@@ -67,7 +70,12 @@ export const stocks = defineStudy({
         { figure: signedPercent(first.returns[3]) },
         ` in six months, Trend ${Number.isNaN(first.trend) ? "unknown" : Math.round(first.trend)} (blend z ${signed(first.blendZ)}).`,
       ],
-      [{ figure: String(favoured) }, ` stand at Favour and `, { figure: String(avoided) }, ` at Avoid; ${last.name} is the weakest at ${signedPercent(last.returns[3])}.`],
+      [
+        { figure: String(favoured) },
+        ` stand at Favour and `,
+        { figure: String(avoided) },
+        ` at Avoid; ${last.name} is the weakest at ${signedPercent(last.returns[3])}.`,
+      ],
     ];
   },
   table: (r) => ({
@@ -83,7 +91,20 @@ export const stocks = defineStudy({
       { key: "stance", label: "stance" },
     ],
     rows: r.rows.map((s) => [
-      s.ticker, s.name, s.sector, s.industry, s.close, s.r1, ...s.returns, ...s.z, s.blend, s.blendZ, s.rank, s.strength, s.trend, s.stance,
+      s.ticker,
+      s.name,
+      s.sector,
+      s.industry,
+      s.close,
+      s.r1,
+      ...s.returns,
+      ...s.z,
+      s.blend,
+      s.blendZ,
+      s.rank,
+      s.strength,
+      s.trend,
+      s.stance,
     ]),
   }),
 });

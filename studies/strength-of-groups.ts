@@ -35,7 +35,9 @@ export function strengthOfGroups(market: Market, level: "sector" | "industry"): 
   const names = groupNames(market, level).filter((name) => !Number.isNaN(seriesOfGroup(market, level, name)[t]!));
   const series = names.map((name) => seriesOfGroup(market, level, name));
   const tableAt = (s: number) =>
-    strengthTable(series.map((levels) => STRENGTH_RETURNS.map((n) => simpleReturnAt(levels, s, n)) as unknown as StrengthReturns));
+    strengthTable(
+      series.map((levels) => STRENGTH_RETURNS.map((n) => simpleReturnAt(levels, s, n)) as unknown as StrengthReturns),
+    );
   const now = tableAt(t);
   const before = t >= 5 ? tableAt(t - 5) : [];
   const samples = weeklySamples(market.sessions, t).map(tableAt);

@@ -47,7 +47,9 @@ export const timeline = defineStudy({
       reference: market.perSession(referenceColumns).close[t]!,
     };
   },
-  reading: (r) => [[`${count(r.sessions, "session")} from ${date(r.first)} to ${date(r.last)}, ${yearOf(r.last) - yearOf(r.first)} years.`]],
+  reading: (r) => [
+    [`${count(r.sessions, "session")} from ${date(r.first)} to ${date(r.last)}, ${yearOf(r.last) - yearOf(r.first)} years.`],
+  ],
   table: (r) => ({
     columns: [
       { key: "date", label: "week's last session" },

@@ -65,7 +65,10 @@ export const today = defineStudy({
     const ranked = r.sectors.filter((g) => !Number.isNaN(g.rank));
     const sentences: Sentence[] = [regimeSentence(r.regime, chart), participationSentence(r.breadth, { screen: "breadth" })];
     if (ranked.length > 1) {
-      const group = (g: { name: string; key: string }) => ({ figure: g.name, to: { screen: "groups" as const, params: { in: g.key } } });
+      const group = (g: { name: string; key: string }) => ({
+        figure: g.name,
+        to: { screen: "groups" as const, params: { in: g.key } },
+      });
       sentences.push([group(ranked[0]!), " leads the sectors, ", group(ranked[ranked.length - 1]!), " trails."]);
     }
     return sentences;
@@ -76,9 +79,9 @@ export const today = defineStudy({
       { key: "name", label: "group" },
       ...["rank", "rank five sessions ago", "r(1)", "r(5)", "r(63)", "r(126)", "blend z"].map((label) => ({ key: label, label })),
     ],
-    rows: [...r.sectors.map((g) => ["sector", g] as const), ...r.industries.map((g) => ["industry", g] as const)].map(([level, g]) => [
-      level, g.name, g.rank, g.rankBefore, g.r1, g.r5, g.r63, g.r126, g.blendZ,
-    ]),
+    rows: [...r.sectors.map((g) => ["sector", g] as const), ...r.industries.map((g) => ["industry", g] as const)].map(
+      ([level, g]) => [level, g.name, g.rank, g.rankBefore, g.r1, g.r5, g.r63, g.r126, g.blendZ],
+    ),
   }),
 });
 
@@ -96,12 +99,24 @@ export interface GroupLine {
 
 function groupLine(g: GroupStrength, level: "sector" | "industry"): GroupLine {
   const { name, rank, rankBefore, r1, blendZ } = g;
-  return { name, key: groupKeyText(level, name), rank, rankBefore, r1, r5: g.returns[0], r63: g.returns[2], r126: g.returns[3], blendZ };
+  return {
+    name,
+    key: groupKeyText(level, name),
+    rank,
+    rankBefore,
+    r1,
+    r5: g.returns[0],
+    r63: g.returns[2],
+    r126: g.returns[3],
+    blendZ,
+  };
 }
 
 function stancesOf(market: Market, industries: readonly GroupStrength[]): Stances {
   const trends = trendOfStocks(market, industries);
-  const members = market.instruments.filter((i) => trends.get(i.index)?.stance !== undefined && market.isInUniverse(i.index, market.t));
+  const members = market.instruments.filter(
+    (i) => trends.get(i.index)?.stance !== undefined && market.isInUniverse(i.index, market.t),
+  );
   const at = (stance: string) => members.filter((i) => trends.get(i.index)?.stance === stance).map((i) => i.ticker);
   return { favour: at("Favour"), avoid: at("Avoid"), stocks: members.length };
 }
@@ -114,14 +129,25 @@ function regimeChanges(market: Market, r: RegimeNow): Change[] {
   const recently = (sessions: number) => sessions <= 5 && sessions <= market.t;
   if (r.direction !== "" && recently(r.directionSessions)) {
     const earlier = regimeNow(was).direction;
-    if (earlier !== "") changes.push({ area: "Regime", sentence: ["Direction turned from ", `${earlier} to `, figure(r.direction), ` on ${date(r.directionSince)}.`] });
+    if (earlier !== "")
+      changes.push({
+        area: "Regime",
+        sentence: ["Direction turned from ", `${earlier} to `, figure(r.direction), ` on ${date(r.directionSince)}.`],
+      });
   }
   if (r.volatility !== "" && recently(r.volatilitySessions)) {
     const earlier = regimeNow(market.before(r.volatilitySessions)).volatility;
-    if (earlier !== "") changes.push({ area: "Regime", sentence: ["Volatility went from ", `${earlier} to `, figure(r.volatility), ` on ${date(r.volatilitySince)}.`] });
+    if (earlier !== "")
+      changes.push({
+        area: "Regime",
+        sentence: ["Volatility went from ", `${earlier} to `, figure(r.volatility), ` on ${date(r.volatilitySince)}.`],
+      });
   }
   if (r.pendingDirection !== "") {
-    changes.push({ area: "Regime", sentence: ["The session alone would be judged ", figure(r.pendingDirection), "; three running change the state."] });
+    changes.push({
+      area: "Regime",
+      sentence: ["The session alone would be judged ", figure(r.pendingDirection), "; three running change the state."],
+    });
   }
   return changes;
 }
@@ -134,7 +160,11 @@ function breadthChanges(rows: readonly ParticipationRow[]): Change[] {
   if (!Number.isNaN(day)) {
     changes.push({
       area: "Breadth",
-      sentence: ["Since the last session ", { figure: `${signed(day)} points`, to }, ` above the 50-session average, ${signed(rows[2]!.percent - rows[2]!.dayAgo)} above the 20.`],
+      sentence: [
+        "Since the last session ",
+        { figure: `${signed(day)} points`, to },
+        ` above the 50-session average, ${signed(rows[2]!.percent - rows[2]!.dayAgo)} above the 20.`,
+      ],
     });
   }
   const all = rows[5]!;

@@ -26,7 +26,10 @@ export function trendOfStocks(market: Market, industries: readonly GroupStrength
       close[t]! / market.perInstrument(EMA50, index)[t]! - 1,
     ];
   });
-  const trend = trendScores(parts, stocks.map((i) => market.isInUniverse(i.index, t)));
+  const trend = trendScores(
+    parts,
+    stocks.map((i) => market.isInUniverse(i.index, t)),
+  );
   const strengthOf = new Map(industries.map((g) => [g.name, g.strength]));
   return new Map(
     stocks.map((stock, k) => {

@@ -4,8 +4,7 @@ import type { Random } from "./random";
 
 /** A yearly holiday: the n-th weekday of a month (from its end when negative), or a fixed date. */
 export type HolidayRule =
-  | { readonly month: number; readonly nth: number; readonly weekday: number }
-  | { readonly month: number; readonly date: number };
+  { readonly month: number; readonly nth: number; readonly weekday: number } | { readonly month: number; readonly date: number };
 
 export interface Calendar {
   /** Epoch days of the sessions, ascending. */

@@ -2,7 +2,7 @@
  * Exponential and logarithm from additions and multiplications only. Those are exact to the last bit on every
  * machine, which Math.exp and Math.log are not: a seed must give the same bytes everywhere.
  */
-const LN2_HIGH = 0.693147180369123816490;
+const LN2_HIGH = 0.69314718036912381649;
 const LN2_LOW = 1.90821492927058770002e-10;
 const bits = new DataView(new ArrayBuffer(8));
 

@@ -14,11 +14,54 @@ interface Weather {
 type WeatherName = "bull" | "sideways" | "bear" | "crash" | "recovery";
 
 const WEATHER: Record<WeatherName, Weather> = {
-  bull: { drift: 0.155, vol: 0.105, length: 270, next: [["sideways", 0.5], ["bear", 0.3], ["crash", 0.2]] },
-  sideways: { drift: 0.02, vol: 0.13, length: 110, next: [["bull", 0.62], ["bear", 0.28], ["crash", 0.1]] },
-  bear: { drift: -0.3, vol: 0.22, length: 115, next: [["recovery", 0.5], ["crash", 0.25], ["sideways", 0.25]] },
-  crash: { drift: -2.1, vol: 0.4, length: 14, next: [["recovery", 0.7], ["bear", 0.3]] },
-  recovery: { drift: 0.52, vol: 0.2, length: 60, next: [["bull", 0.75], ["sideways", 0.25]] },
+  bull: {
+    drift: 0.155,
+    vol: 0.105,
+    length: 270,
+    next: [
+      ["sideways", 0.5],
+      ["bear", 0.3],
+      ["crash", 0.2],
+    ],
+  },
+  sideways: {
+    drift: 0.02,
+    vol: 0.13,
+    length: 110,
+    next: [
+      ["bull", 0.62],
+      ["bear", 0.28],
+      ["crash", 0.1],
+    ],
+  },
+  bear: {
+    drift: -0.3,
+    vol: 0.22,
+    length: 115,
+    next: [
+      ["recovery", 0.5],
+      ["crash", 0.25],
+      ["sideways", 0.25],
+    ],
+  },
+  crash: {
+    drift: -2.1,
+    vol: 0.4,
+    length: 14,
+    next: [
+      ["recovery", 0.7],
+      ["bear", 0.3],
+    ],
+  },
+  recovery: {
+    drift: 0.52,
+    vol: 0.2,
+    length: 60,
+    next: [
+      ["bull", 0.75],
+      ["sideways", 0.25],
+    ],
+  },
 };
 
 const YEAR = 252;

@@ -15,12 +15,7 @@ const round = (x: number, places: number) => Math.round(x * 10 ** places) / 10 *
  * @param bars its simulated bars, with the sessions of its reports
  * @param sessions epoch days of the market's sessions
  */
-export function makeFundamentals(
-  seed: number,
-  plan: StockPlan,
-  bars: SimulatedBars,
-  sessions: Int32Array,
-): FundamentalsRow[] {
+export function makeFundamentals(seed: number, plan: StockPlan, bars: SimulatedBars, sessions: Int32Array): FundamentalsRow[] {
   const random = randomStream(seed, `fundamentals:${plan.ticker}`);
   const rows: FundamentalsRow[] = [];
   let logEps = exactLog(plan.price * plan.earningsYield);

@@ -51,7 +51,13 @@ export function indexBars(
       last = c;
     }
   }
-  const out: Bars = { open: new Float64Array(n), high: new Float64Array(n), low: new Float64Array(n), close: new Float64Array(n), volume };
+  const out: Bars = {
+    open: new Float64Array(n),
+    high: new Float64Array(n),
+    low: new Float64Array(n),
+    close: new Float64Array(n),
+    volume,
+  };
   let level = base;
   for (let t = 0; t < n; t++) {
     const open = before[t]! > 0 ? (level * atOpen[t]!) / before[t]! : level;

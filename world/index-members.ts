@@ -44,7 +44,9 @@ export function indexMembers(universe: IndexUniverse, reviews: readonly number[]
     }
     const ranked = rankedByValue(universe, review);
     const wanted = rule.lastRank - rule.firstRank + 1;
-    const inside = ranked.filter((stock, k) => since.has(stock) && k + 1 >= rule.firstRank - rule.buffer && k + 1 <= rule.lastRank + rule.buffer);
+    const inside = ranked.filter(
+      (stock, k) => since.has(stock) && k + 1 >= rule.firstRank - rule.buffer && k + 1 <= rule.lastRank + rule.buffer,
+    );
     const joining = ranked.slice(rule.firstRank - 1, rule.lastRank).filter((stock) => !inside.includes(stock));
     const next = new Set([...inside, ...joining].slice(0, Math.max(wanted, inside.length)));
     for (const stock of [...since.keys()]) if (!next.has(stock)) close(stock, review - 1);

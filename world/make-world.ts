@@ -1,5 +1,6 @@
 import type { Dataset, FundamentalsRow, InstrumentBars, InstrumentRow, MembershipRow } from "@core/columns/dataset";
 import { makeAldane } from "./aldane/make-aldane";
+import { DEMO_SIZE, type Progress, type WorldSize } from "./world-size";
 
 /** One session of the reserve: what the feed stand-in may deliver, one at a time. */
 export interface ReserveSession {
@@ -17,17 +18,6 @@ export interface World {
   readonly dataset: Dataset;
   readonly reserve: readonly ReserveSession[];
 }
-
-/** How large a world is made; the defaults are the demo. */
-export interface WorldSize {
-  readonly stocks: number;
-  readonly years: number;
-  readonly reserve: number;
-}
-
-export const DEMO_SIZE: WorldSize = { stocks: 480, years: 24, reserve: 60 };
-
-export type Progress = (share: number, doing: string) => void;
 
 /**
  * Makes the demo world, as world.md describes it: a seed gives the same bytes on every machine.
@@ -48,7 +38,15 @@ function split(whole: Dataset, lastDay: number, sessions: Int32Array): World {
     const end = b.days.findIndex((day) => day > lastDay);
     if (end < 0) return b;
     const cut = (c: Float64Array) => c.subarray(0, end);
-    return { ticker: b.ticker, days: b.days.subarray(0, end), open: cut(b.open), high: cut(b.high), low: cut(b.low), close: cut(b.close), volume: cut(b.volume) };
+    return {
+      ticker: b.ticker,
+      days: b.days.subarray(0, end),
+      open: cut(b.open),
+      high: cut(b.high),
+      low: cut(b.low),
+      close: cut(b.close),
+      volume: cut(b.volume),
+    };
   });
   const membership = whole.membership.filter((m) => m.from <= lastDay).map((m) => (later(m.to) ? { ...m, to: null } : m));
   const dataset: Dataset = {
@@ -59,17 +57,22 @@ function split(whole: Dataset, lastDay: number, sessions: Int32Array): World {
     holidays: whole.holidays.filter((h) => h.known <= lastDay + 100),
     fundamentals: whole.fundamentals.filter((f) => f.known <= lastDay),
   };
-  const rowOf = whole.bars.map((b) => new Map(Array.from(b.days, (day, k) => [day, k] as const).filter(([day]) => day > lastDay)));
-  const reserve = Array.from(sessions.filter((day) => day > lastDay), (day): ReserveSession => ({
-    day,
-    bars: whole.bars.flatMap((b, i) => {
-      const k = rowOf[i]!.get(day);
-      return k === undefined ? [] : [[b.ticker, b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!] as const];
+  const rowOf = whole.bars.map(
+    (b) => new Map(Array.from(b.days, (day, k) => [day, k] as const).filter(([day]) => day > lastDay)),
+  );
+  const reserve = Array.from(
+    sessions.filter((day) => day > lastDay),
+    (day): ReserveSession => ({
+      day,
+      bars: whole.bars.flatMap((b, i) => {
+        const k = rowOf[i]!.get(day);
+        return k === undefined ? [] : [[b.ticker, b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!] as const];
+      }),
+      fundamentals: whole.fundamentals.filter((f) => f.known === day),
+      joins: whole.membership.filter((m) => m.from === day).map((m) => ({ ...m, to: null })),
+      leaves: whole.membership.filter((m) => m.to === day).map(({ group, ticker }) => ({ group, ticker })),
+      delisted: whole.instruments.filter((i) => i.delisted === day).map((i) => i.ticker),
     }),
-    fundamentals: whole.fundamentals.filter((f) => f.known === day),
-    joins: whole.membership.filter((m) => m.from === day).map((m) => ({ ...m, to: null })),
-    leaves: whole.membership.filter((m) => m.to === day).map(({ group, ticker }) => ({ group, ticker })),
-    delisted: whole.instruments.filter((i) => i.delisted === day).map((i) => i.ticker),
-  }));
+  );
   return { dataset, reserve };
 }

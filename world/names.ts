@@ -8,7 +8,13 @@ const CODAS = ["d", "k", "l", "m", "n", "r", "s", "t", "v"];
  * Hashes of well-known names, listings, places and unkind words that the syllables could spell; none is given out.
  * Kept as hashes so that no real name stands in the source.
  */
-const KNOWN = new Set([2944190468, 3232365226, 2139480409, 3869387344, 80777981, 2946717191, 3894045179, 1273791576, 1582921756, 1127451633, 2055073547, 3599684597, 1924010794, 2392389677, 3766639540, 1418208120, 3519086322, 2035605184, 2393236256, 2298524107, 2322651122, 1575968125, 3370565356, 784578667, 4138608632, 1214306871, 3426589855, 2414390797, 2899172515, 2281026837, 2667253444, 4132927128, 3457730139, 3831139342, 1341829536, 3390473821, 103495840, 593077007, 439543240, 2388837680, 3252416324, 1432072210, 1464721269]);
+const KNOWN = new Set([
+  2944190468, 3232365226, 2139480409, 3869387344, 80777981, 2946717191, 3894045179, 1273791576, 1582921756, 1127451633,
+  2055073547, 3599684597, 1924010794, 2392389677, 3766639540, 1418208120, 3519086322, 2035605184, 2393236256, 2298524107,
+  2322651122, 1575968125, 3370565356, 784578667, 4138608632, 1214306871, 3426589855, 2414390797, 2899172515, 2281026837,
+  2667253444, 4132927128, 3457730139, 3831139342, 1341829536, 3390473821, 103495840, 593077007, 439543240, 2388837680, 3252416324,
+  1432072210, 1464721269,
+]);
 
 /** FNV-1a of a text. */
 export function nameHash(text: string): number {
@@ -26,8 +32,7 @@ export function nameSource(random: Random): () => string {
   const given = new Set<string>();
   return () => {
     for (;;) {
-      const word =
-        random.pick(ONSETS) + random.pick(VOWELS) + random.pick(ONSETS) + random.pick(VOWELS) + random.pick(CODAS);
+      const word = random.pick(ONSETS) + random.pick(VOWELS) + random.pick(ONSETS) + random.pick(VOWELS) + random.pick(CODAS);
       if (given.has(word) || KNOWN.has(nameHash(word))) continue;
       given.add(word);
       return word;

@@ -17,7 +17,7 @@ export const TURN_OF_MONTH = 0.0006;
 /** Extra log return of the market on the session before a holiday known at the time. */
 export const BEFORE_HOLIDAY = 0.0016;
 /** After a stock's first new 10-session closing low in a market above its 200-session average: extra log return a session ... */
-export const LOW_REVERSAL = 0.0014;
+export const LOW_REVERSAL = 0.002;
 /** ... for so many sessions. */
 export const LOW_REVERSAL_SESSIONS = 5;
 /** Sessions over which a report's surprise drifts on, and the share of the first jump that does. */

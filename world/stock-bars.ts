@@ -56,7 +56,8 @@ export function simulateStock(seed: number, plan: StockPlan, factors: StockFacto
     const settled = plan.ends?.how === "taken over" && untilEnd < 45;
     const failing = plan.ends?.how === "failed" && untilEnd < 380;
     const marketSigma = factors.market.sigma[t]!;
-    const sigma = ((plan.ownVol * (failing ? 1.7 : 1)) / root) * Math.sqrt(cluster) * (0.75 + 0.25 * Math.min(3, marketSigma / 0.009));
+    const sigma =
+      ((plan.ownVol * (failing ? 1.7 : 1)) / root) * Math.sqrt(cluster) * (0.75 + 0.25 * Math.min(3, marketSigma / 0.009));
     const shock = Math.max(-6, Math.min(6, random.fatTailed()));
     cluster = Math.max(0.5, Math.min(3.5, 1 + 0.94 * (cluster - 1) + 0.03 * (shock * shock - 1)));
     drift = 0.994 * drift + 0.009 * random.normal();
@@ -89,7 +90,8 @@ export function simulateStock(seed: number, plan: StockPlan, factors: StockFacto
       reportLeft = planted.REPORT_DRIFT_SESSIONS;
     }
     if (settled) r = untilEnd === 44 ? 0.24 + 0.04 * random.normal() : 0.0015 * random.normal();
-    if (halted === 0 && !settled && t > plan.lists + 30 && untilEnd > 5 && random.uniform() < 0.00022) halted = random.whole(1, 4);
+    if (halted === 0 && !settled && t > plan.lists + 30 && untilEnd > 5 && random.uniform() < 0.00022)
+      halted = random.whole(1, 4);
 
     const daily = settled ? 0.002 : Math.sqrt(sigma * sigma + marketSigma * marketSigma);
     const overnight = settled && untilEnd !== 44 ? 0 : gap + 0.3 * r + 0.35 * daily * random.normal() + (settled ? 0.7 * r : 0);

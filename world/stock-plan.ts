@@ -47,12 +47,7 @@ export interface Lives {
  * @param lives how many stocks, and how many of them come late or end early
  * @param word gives out invented words
  */
-export function planStocks(
-  random: Random,
-  sectors: readonly SectorPlan[],
-  lives: Lives,
-  word: () => string,
-): StockPlan[] {
+export function planStocks(random: Random, sectors: readonly SectorPlan[], lives: Lives, word: () => string): StockPlan[] {
   const total = sectors.reduce((sum, s) => sum + s.share, 0);
   const plans: StockPlan[] = [];
   let carried = 0;

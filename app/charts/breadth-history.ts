@@ -29,18 +29,33 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     silent: true,
   });
   const zone = (name: string, from: number, to: number, colour: string) => [
-    { name, yAxis: from, itemStyle: { color: colour, opacity: 0.1 }, label: { color: colour, position: from === 0 ? "insideBottomLeft" : "insideTopLeft", fontFamily: FONT, fontSize: 11, backgroundColor: theme.paper, padding: [0, 3] } },
+    {
+      name,
+      yAxis: from,
+      itemStyle: { color: colour, opacity: 0.1 },
+      label: {
+        color: colour,
+        position: from === 0 ? "insideBottomLeft" : "insideTopLeft",
+        fontFamily: FONT,
+        fontSize: 11,
+        backgroundColor: theme.paper,
+        padding: [0, 3],
+      },
+    },
     { yAxis: to },
   ];
   return {
-    grid: [
-      frame({ right: 44, top: 6, height: "34%" }),
-      frame({ right: 44, top: "44%", bottom: 24 }),
-    ],
+    grid: [frame({ right: 44, top: 6, height: "34%" }), frame({ right: 44, top: "44%", bottom: 24 })],
     xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
     yAxis: [
       valueAxis(theme, 0, { splitNumber: 2, axisLabel: { show: false }, splitLine: { show: false } }),
-      valueAxis(theme, 1, { min: 0, max: 100, interval: 25, scale: false, axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11, formatter: "{value}%" } }),
+      valueAxis(theme, 1, {
+        min: 0,
+        max: 100,
+        interval: 25,
+        scale: false,
+        axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11, formatter: "{value}%" },
+      }),
     ],
     axisPointer: { link: [{ xAxisIndex: "all" }] },
     tooltip: {
@@ -55,7 +70,14 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
       { ...line(`above ${data.chosenName}`, data.chosen, theme.soft, 1, 1) },
       {
         ...line("all five", data.allFive, theme.teal, 1.6, 1),
-        markArea: { silent: true, z: 5, data: [zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal), zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust)] },
+        markArea: {
+          silent: true,
+          z: 5,
+          data: [
+            zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal),
+            zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust),
+          ],
+        },
       },
     ],
   };

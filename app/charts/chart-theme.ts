@@ -14,8 +14,14 @@ export function readTheme(): ChartTheme {
   const style = getComputedStyle(document.documentElement);
   const value = (name: string) => style.getPropertyValue(`--${name}`).trim();
   return {
-    paper: value("paper"), raised: value("raised"), ink: value("ink"), soft: value("soft"),
-    rule: value("rule"), teal: value("teal"), rust: value("rust"), indigo: value("indigo"),
+    paper: value("paper"),
+    raised: value("raised"),
+    ink: value("ink"),
+    soft: value("soft"),
+    rule: value("rule"),
+    teal: value("teal"),
+    rust: value("rust"),
+    indigo: value("indigo"),
   };
 }
 
@@ -31,7 +37,15 @@ export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridInd
     boundaryGap: true,
     axisLine: { lineStyle: { color: theme.rule } },
     axisTick: { show: false },
-    axisLabel: { show: labelled, color: theme.soft, fontFamily: FONT, fontSize: 11, hideOverlap: true, interval: (index: number) => labels.has(index), formatter: (iso: string) => monthLabel(iso) },
+    axisLabel: {
+      show: labelled,
+      color: theme.soft,
+      fontFamily: FONT,
+      fontSize: 11,
+      hideOverlap: true,
+      interval: (index: number) => labels.has(index),
+      formatter: (iso: string) => monthLabel(iso),
+    },
     axisPointer: { label: { show: labelled, backgroundColor: theme.indigo, color: theme.raised, fontFamily: FONT } },
     splitLine: { show: false },
   };
@@ -66,7 +80,11 @@ export function tooltip(theme: ChartTheme) {
     borderWidth: 1,
     padding: [6, 10],
     textStyle: { color: theme.ink, fontFamily: FONT, fontSize: 12 },
-    axisPointer: { type: "cross" as const, lineStyle: { color: theme.soft, width: 0.8 }, crossStyle: { color: theme.soft, width: 0.8 } },
+    axisPointer: {
+      type: "cross" as const,
+      lineStyle: { color: theme.soft, width: 0.8 },
+      crossStyle: { color: theme.soft, width: 0.8 },
+    },
     confine: true,
     transitionDuration: 0,
   };

@@ -1,9 +1,19 @@
 import { BarChart, CandlestickChart, LineChart } from "echarts/charts";
 import { AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
-import { init, use } from "echarts/core";
+import { init, use as register } from "echarts/core";
 import { CanvasRenderer } from "echarts/renderers";
 
 // Only the parts that are drawn with; loaded when the first chart is.
-use([BarChart, CandlestickChart, LineChart, AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
+register([
+  BarChart,
+  CandlestickChart,
+  LineChart,
+  AxisPointerComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  CanvasRenderer,
+]);
 
 export { init };

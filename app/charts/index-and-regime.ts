@@ -37,7 +37,10 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
       },
     },
     series: [
-      { ...line(data.index, data.close, theme.ink, 1.5, "solid"), markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } },
+      {
+        ...line(data.index, data.close, theme.ink, 1.5, "solid"),
+        markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) },
+      },
       line("200 sessions", data.average200, theme.soft, 1.2, "dotted"),
     ],
   };

@@ -28,9 +28,23 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
   const blank = (x: number) => (Number.isNaN(x) ? "-" : x);
   const foot = data.relative.length > 0;
   const grids = foot
-    ? [{ top: 10, height: "58%" }, { top: "64%", height: "10%" }, { top: "78%", bottom: 24 }]
-    : [{ top: 10, height: "70%" }, { top: "78%", bottom: 24 }];
-  const line = (name: string, values: Float64Array, colour: string, width: number, axis: number, type: "solid" | "dashed" | "dotted" = "solid") => ({
+    ? [
+        { top: 10, height: "58%" },
+        { top: "64%", height: "10%" },
+        { top: "78%", bottom: 24 },
+      ]
+    : [
+        { top: 10, height: "70%" },
+        { top: "78%", bottom: 24 },
+      ];
+  const line = (
+    name: string,
+    values: Float64Array,
+    colour: string,
+    width: number,
+    axis: number,
+    type: "solid" | "dashed" | "dotted" = "solid",
+  ) => ({
     type: "line" as const,
     name,
     data: Array.from(values, blank),
@@ -42,7 +56,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
     silent: true,
   });
   return {
-    grid: grids.map((g) => (frame({ right: 52, ...g }))),
+    grid: grids.map((g) => frame({ right: 52, ...g })),
     xAxis: grids.map((_, k) => sessionAxis(theme, dates, k, k === grids.length - 1)),
     yAxis: [
       valueAxis(theme, 0),
@@ -60,7 +74,9 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
         itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
         ...(data.direction.length > 0 ? { markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } } : {}),
       },
-      ...data.averages.map((a, k) => line(`EMA ${a.n}`, a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k])),
+      ...data.averages.map((a, k) =>
+        line(`EMA ${a.n}`, a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),
+      ),
       {
         type: "bar",
         name: "volume",

@@ -6,7 +6,7 @@ export const DIRECTION_WORDS = ["falling", "ranging", "rising"];
 /** Tints behind a line where the regime rises or falls, named where there is room. */
 export function regimeAreas(theme: ChartTheme, dates: readonly string[], direction: Int8Array): object[] {
   const areas: object[] = [];
-  for (let start = 0; start < direction.length; ) {
+  for (let start = 0; start < direction.length;) {
     let end = start;
     while (end + 1 < direction.length && direction[end + 1] === direction[start]) end++;
     const state = direction[start]!;

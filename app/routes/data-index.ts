@@ -10,6 +10,10 @@ export function loader() {
       href: `/data/${study.name}`,
       params: z.toJSONSchema(study.params, { io: "input" }),
     })),
-    common: { asof: "YYYY-MM-DD, the latest session without", market: "code of the market, the first without", as: "json (full precision) or csv (the main table)" },
+    common: {
+      asof: "YYYY-MM-DD, the latest session without",
+      market: "code of the market, the first without",
+      as: "json (full precision) or csv (the main table)",
+    },
   });
 }

@@ -14,15 +14,27 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const study = STUDIES.get(params.study);
   try {
     if (!study) throw new NotFound(`There is no study "${params.study}"; /data lists them.`);
-    const answer = await (await getDesk()).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
+    const answer = await (
+      await getDesk()
+    ).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
     if (searchParams.get("as") === "csv") {
       const { columns, rows } = study.table(answer.result);
       const name = `${study.name}-${isoDate(answer.asOf)}.csv`;
-      return new Response(csvText(columns.map((c) => c.label), rows), {
-        headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${name}"` },
-      });
+      return new Response(
+        csvText(
+          columns.map((c) => c.label),
+          rows,
+        ),
+        {
+          headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${name}"` },
+        },
+      );
     }
-    const body = { ...answer, asOf: isoDate(answer.asOf), reading: answer.reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")) };
+    const body = {
+      ...answer,
+      asOf: isoDate(answer.asOf),
+      reading: answer.reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")),
+    };
     return new Response(JSON.stringify(body, plainNumbers), { headers: { "Content-Type": "application/json" } });
   } catch (error) {
     const status = error instanceof NotFound ? 404 : error instanceof Invalid ? 400 : 0;

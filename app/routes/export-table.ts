@@ -12,6 +12,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const market = new URL(request.url).searchParams.get("market") ?? undefined;
   const lines = exportLines((await getDesk()).db, table, { market });
   return new Response(createReadableStreamFromReadable(Readable.from(lines)), {
-    headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${FORMATS[table].file}"` },
+    headers: {
+      "Content-Type": "text/csv; charset=utf-8",
+      "Content-Disposition": `attachment; filename="${FORMATS[table].file}"`,
+    },
   });
 }

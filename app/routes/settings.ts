@@ -9,5 +9,8 @@ export async function action({ request }: Route.ActionArgs) {
   const settings = await readSettings(request);
   const parsed = changes.safeParse(Object.fromEntries(await request.formData()));
   if (!parsed.success) return new Response("Unknown setting.", { status: 400 });
-  return new Response(null, { status: 204, headers: { "Set-Cookie": await settingsCookie.serialize({ ...settings, ...parsed.data }) } });
+  return new Response(null, {
+    status: 204,
+    headers: { "Set-Cookie": await settingsCookie.serialize({ ...settings, ...parsed.data }) },
+  });
 }

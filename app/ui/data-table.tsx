@@ -27,7 +27,11 @@ interface Props<Row> {
   /** Where Enter, and the link of the first column, leads. */
   readonly href: (row: Row) => string;
   /** Space, and the mark before the row. */
-  readonly choose?: { readonly label: (row: Row) => string; readonly isChosen: (row: Row) => boolean; readonly toggle: (row: Row) => void };
+  readonly choose?: {
+    readonly label: (row: Row) => string;
+    readonly isChosen: (row: Row) => boolean;
+    readonly toggle: (row: Row) => void;
+  };
   readonly onBack?: () => void;
   readonly className?: string;
   /** Name of the parameter that keeps the order [sort]. */
@@ -88,7 +92,11 @@ export function DataTable<Row>(props: Props<Row>) {
         <caption className="sr-only">{caption}</caption>
         <thead>
           <tr>
-            {choose && <th className="sticky top-0 z-10 w-7 border-b border-ink/60 bg-paper"><span className="sr-only">In focus</span></th>}
+            {choose && (
+              <th className="sticky top-0 z-10 w-7 border-b border-ink/60 bg-paper">
+                <span className="sr-only">In focus</span>
+              </th>
+            )}
             {columns.map((c, k) => {
               const current = c === by;
               const nextSort = current ? (descending ? c.key : `-${c.key}`) : c.text ? c.key : `-${c.key}`;
@@ -99,9 +107,18 @@ export function DataTable<Row>(props: Props<Row>) {
                   title={c.about}
                   aria-sort={current ? (descending ? "descending" : "ascending") : undefined}
                   style={c.width ? { width: c.width } : undefined}
-                  className={clsx("sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft", k === 0 ? "left-0 z-20 pr-2 text-left" : "z-10 px-1.5", c.text ? "text-left" : "text-right")}
+                  className={clsx(
+                    "sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft",
+                    k === 0 ? "left-0 z-20 pr-2 text-left" : "z-10 px-1.5",
+                    c.text ? "text-left" : "text-right",
+                  )}
                 >
-                  <Link to={hrefWith({ [sortParam]: nextSort })} replace preventScrollReset className={clsx("hover:text-indigo", current && "font-semibold text-ink")}>
+                  <Link
+                    to={hrefWith({ [sortParam]: nextSort })}
+                    replace
+                    preventScrollReset
+                    className={clsx("hover:text-indigo", current && "font-semibold text-ink")}
+                  >
                     {c.label}
                     {current && <span aria-hidden>{descending ? " ↓" : " ↑"}</span>}
                   </Link>
@@ -129,7 +146,10 @@ export function DataTable<Row>(props: Props<Row>) {
                 onKeyDown={(event) => {
                   onKeyDown(event, row, item.index);
                 }}
-                className={clsx("group/row h-[27px] outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60", chosen && "bg-chosen")}
+                className={clsx(
+                  "group/row h-[27px] outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60",
+                  chosen && "bg-chosen",
+                )}
               >
                 {choose && (
                   <td className="border-b border-rule/70 text-center">
@@ -142,19 +162,30 @@ export function DataTable<Row>(props: Props<Row>) {
                       onClick={() => {
                         choose.toggle(row);
                       }}
-                      className={clsx("size-3 rounded-sm border align-middle", chosen ? "border-indigo bg-indigo" : "border-soft/60 hover:border-indigo")}
+                      className={clsx(
+                        "size-3 rounded-sm border align-middle",
+                        chosen ? "border-indigo bg-indigo" : "border-soft/60 hover:border-indigo",
+                      )}
                     />
                   </td>
                 )}
                 {columns.map((c, k) =>
                   k === 0 ? (
-                    <th key={c.key} scope="row" className="sticky left-0 border-b border-rule/70 bg-paper pr-2 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track">
+                    <th
+                      key={c.key}
+                      scope="row"
+                      className="sticky left-0 border-b border-rule/70 bg-paper pr-2 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track"
+                    >
                       <Link to={href(row)} tabIndex={-1} className="block hover:text-indigo">
                         {c.cell(row)}
                       </Link>
                     </th>
                   ) : (
-                    <td key={c.key} style={c.tint?.(row)} className={clsx("border-b border-rule/70 px-1.5 whitespace-nowrap", c.text ? "text-left" : "text-right")}>
+                    <td
+                      key={c.key}
+                      style={c.tint?.(row)}
+                      className={clsx("border-b border-rule/70 px-1.5 whitespace-nowrap", c.text ? "text-left" : "text-right")}
+                    >
                       {c.cell(row)}
                     </td>
                   ),

@@ -9,7 +9,17 @@ export interface Choice {
 }
 
 /** A word of the control sentence that can be changed: a menu whose choice goes into the address. */
-export function InlineMenu({ label, param, value, choices }: { label: string; param: string; value: string; choices: readonly Choice[] }) {
+export function InlineMenu({
+  label,
+  param,
+  value,
+  choices,
+}: {
+  label: string;
+  param: string;
+  value: string;
+  choices: readonly Choice[];
+}) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
   return (
@@ -22,7 +32,10 @@ export function InlineMenu({ label, param, value, choices }: { label: string; pa
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className={MENU} align="start" sideOffset={4}>
-          <DropdownMenu.RadioGroup value={value} onValueChange={(next) => void navigate(hrefWith({ [param]: next }), { preventScrollReset: true })}>
+          <DropdownMenu.RadioGroup
+            value={value}
+            onValueChange={(next) => void navigate(hrefWith({ [param]: next }), { preventScrollReset: true })}
+          >
             {choices.map((c) => (
               <DropdownMenu.RadioItem key={c.value} value={c.value} className={MENU_ITEM}>
                 {c.label}

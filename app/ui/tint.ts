@@ -8,7 +8,9 @@ import type { CSSProperties } from "react";
 export function tint(value: number, full: number): CSSProperties | undefined {
   if (Number.isNaN(value) || value === 0) return undefined;
   const strength = Math.round(42 * Math.min(1, Math.abs(value) / full));
-  return strength < 2 ? undefined : { background: `color-mix(in oklab, ${value > 0 ? "var(--teal)" : "var(--rust)"} ${strength}%, transparent)` };
+  return strength < 2
+    ? undefined
+    : { background: `color-mix(in oklab, ${value > 0 ? "var(--teal)" : "var(--rust)"} ${strength}%, transparent)` };
 }
 
 /** Colour of a signed figure on paper. */

@@ -5,14 +5,17 @@ import { useEffect, useRef } from "react";
  * @param handle is given the event and says whether it used it; a used key does nothing else
  * @param where "outside fields" [default] leaves keys alone while something is being typed or a menu or dialog is open
  */
-export function useHotkey(handle: (event: KeyboardEvent) => boolean, where: "outside fields" | "everywhere" = "outside fields"): void {
+export function useHotkey(
+  handle: (event: KeyboardEvent) => boolean,
+  where: "outside fields" | "everywhere" = "outside fields",
+): void {
   const latest = useRef(handle);
   useEffect(() => {
     latest.current = handle;
   });
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.repeat === undefined) return;
+      if (event.defaultPrevented) return;
       if (where === "outside fields" && (event.ctrlKey || event.metaKey || event.altKey || isBusy(event.target))) return;
       if (latest.current(event)) event.preventDefault();
     };

@@ -23,7 +23,7 @@ export function trueRange(bars: HighLowClose): Float64Array {
   return overBars(bars.close, [bars.high, bars.low], (close, high, low) => {
     const out = new Float64Array(close.length).fill(NaN);
     for (let i = 1; i < close.length; i++) {
-      out[i] = Math.max(high![i]!, close[i - 1]!) - Math.min(low![i]!, close[i - 1]!);
+      out[i] = Math.max(high[i]!, close[i - 1]!) - Math.min(low[i]!, close[i - 1]!);
     }
     return out;
   });

@@ -15,7 +15,10 @@ export type TrendParts = readonly [r21: number, r63: number, r126: number, overE
 export function trendScores(parts: readonly TrendParts[], member: readonly boolean[]): Float64Array {
   const means = new Float64Array(parts.length);
   for (let k = 0; k < 4; k++) {
-    const ranks = ranksAmongMembers(parts.map((p) => p[k]!), member);
+    const ranks = ranksAmongMembers(
+      parts.map((p) => p[k]!),
+      member,
+    );
     for (let i = 0; i < means.length; i++) means[i]! += ranks[i]! / 4;
   }
   return ranksAmongMembers(Array.from(means), member);

@@ -6,7 +6,9 @@
  * @example median([3, 1, NaN, 2, 10]) // => 2.5
  */
 export function median(values: ArrayLike<number>): number {
-  const sorted = Float64Array.from(values).filter((x) => !Number.isNaN(x)).sort();
+  const sorted = Float64Array.from(values)
+    .filter((x) => !Number.isNaN(x))
+    .sort();
   const n = sorted.length;
   if (n === 0) return NaN;
   const upper = sorted[n >> 1]!;

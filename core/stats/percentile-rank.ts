@@ -17,7 +17,7 @@ export function percentileRanks(values: ArrayLike<number>): Float64Array {
   const order: number[] = [];
   for (let i = 0; i < values.length; i++) if (!Number.isNaN(values[i])) order.push(i);
   order.sort((a, b) => values[a]! - values[b]!);
-  for (let start = 0; start < order.length; ) {
+  for (let start = 0; start < order.length;) {
     let end = start + 1;
     while (end < order.length && tied(values[order[end - 1]!]!, values[order[end]!]!)) end++;
     const rank = (100 * (start + (end - start) / 2)) / order.length;
@@ -35,7 +35,9 @@ export function percentileRanks(values: ArrayLike<number>): Float64Array {
  * @example percentileRankAmong(6, [5, 7, 7, 9]) // => 25
  */
 export function percentileRankAmong(x: number, values: ArrayLike<number>): number {
-  const set = Float64Array.from(values).filter((v) => !Number.isNaN(v)).sort();
+  const set = Float64Array.from(values)
+    .filter((v) => !Number.isNaN(v))
+    .sort();
   if (Number.isNaN(x) || set.length === 0) return NaN;
   let low = 0;
   while (low < set.length && set[low]! < x) low++;

@@ -8,7 +8,7 @@ import { mean } from "../stats/mean";
  * @param t session index
  * @param weeks how many samples [10]
  * @returns session indices, the latest first; fewer where history is short
- * @example weeklySamples(Int32Array.of(0, 1, 4, 5, 8), 4, 3) // => [4, 3, 1]
+ * @example weeklySamples(Int32Array.of(0, 1, 4, 5, 8), 4) // => [4, 1]
  */
 export function weeklySamples(sessions: Int32Array, t: number, weeks = 10): number[] {
   const samples: number[] = [];

@@ -37,10 +37,7 @@ export interface BlendWeights {
  * @returns a row for each member, in the same order
  * @example strengthTable([[0, 0, 0.1, 0.1], [0, 0, 0.3, 0.1]])[1].strength // => 75
  */
-export function strengthTable(
-  members: readonly StrengthReturns[],
-  weights: BlendWeights = { w3: 0.5, w6: 0.5 },
-): StrengthRow[] {
+export function strengthTable(members: readonly StrengthReturns[], weights: BlendWeights = { w3: 0.5, w6: 0.5 }): StrengthRow[] {
   const blend = members.map(([, , r63, r126]) => weights.w3 * r63 + weights.w6 * r126);
   const blendZ = zScores(blend);
   const strength = percentileRanks(blend);

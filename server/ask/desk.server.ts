@@ -41,6 +41,7 @@ export class Desk {
   constructor(
     readonly db: Knex,
     private readonly pool?: StudyPool,
+    private readonly studies: ReadonlyMap<string, Study> = STUDIES,
   ) {}
 
   /** All markets in memory, read again whenever the data version has changed. */
@@ -103,7 +104,7 @@ export class Desk {
    * @throws NotFound for an unknown study or market; Invalid for parameters or a date that have no meaning
    */
   async ask<R = unknown>(question: Question): Promise<Answer<R>> {
-    const study = STUDIES.get(question.study);
+    const study = this.studies.get(question.study);
     if (!study) throw new NotFound(`There is no study "${question.study}".`);
     const params = checkParams(study, question.params);
     const data = await this.#market(question.market);

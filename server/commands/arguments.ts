@@ -1,7 +1,10 @@
 import { parseArgs } from "node:util";
 
 /** Reads `--name value` and `--flag` arguments; prints what is wrong and ends the process when they cannot be read. */
-export function readArguments<const T extends Record<string, { type: "string" | "boolean"; default?: string | boolean }>>(options: T, usage: string) {
+export function readArguments<const T extends Record<string, { type: "string" | "boolean"; default?: string | boolean }>>(
+  options: T,
+  usage: string,
+) {
   try {
     return parseArgs({ options, strict: true, allowPositionals: false }).values;
   } catch (error) {

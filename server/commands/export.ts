@@ -6,7 +6,10 @@ import { progressLine, readArguments } from "./arguments";
 
 const USAGE = "npm run export -- --out folder [--market CODE] [--from 2020-01-01] [--to 2024-12-31]";
 
-const values = readArguments({ out: { type: "string" }, market: { type: "string" }, from: { type: "string" }, to: { type: "string" } }, USAGE);
+const values = readArguments(
+  { out: { type: "string" }, market: { type: "string" }, from: { type: "string" }, to: { type: "string" } },
+  USAGE,
+);
 const stop = (message: string): never => {
   console.error(`${message}\n\n${USAGE}`);
   process.exit(2);

@@ -23,7 +23,9 @@ const files = fs.statSync(from).isDirectory()
       .filter((name) => fs.existsSync(path.join(from, name)))
       .map((name) => ({ path: path.join(from, name), name }))
   : [{ path: from, name: path.basename(from) }];
-const newMarket = values.market ? { market: values.market, name: values["market-name"] ?? values.market, currency: values.currency ?? "" } : undefined;
+const newMarket = values.market
+  ? { market: values.market, name: values["market-name"] ?? values.market, currency: values.currency ?? "" }
+  : undefined;
 const db = await openDatabase(databasePath());
 const report = await importFiles(db, { files, newMarket }, progressLine("Importing"));
 await db.destroy();
@@ -31,7 +33,9 @@ for (const note of report.notes) console.log(`note: ${note}`);
 for (const { file, line, reason } of report.problems) console.error(`${file}${line > 0 ? `, line ${line}` : ""}: ${reason}`);
 if (report.problemCount > report.problems.length) console.error(`… and ${report.problemCount - report.problems.length} more`);
 if (!report.imported) {
-  console.error(`Nothing was imported: ${report.problemCount} problem${report.problemCount === 1 ? "" : "s"}. ${databasePath()} is as it was.`);
+  console.error(
+    `Nothing was imported: ${report.problemCount} problem${report.problemCount === 1 ? "" : "s"}. ${databasePath()} is as it was.`,
+  );
   process.exit(1);
 }
 console.log(

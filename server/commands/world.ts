@@ -1,5 +1,6 @@
 import fs from "node:fs";
-import { DEMO_SIZE, makeWorld } from "@world/make-world";
+import { makeWorld } from "@world/make-world";
+import { DEMO_SIZE } from "@world/world-size";
 import { databasePath, openDatabase } from "../db.server";
 import { writeWorld } from "../transfer/write-world.server";
 import { progressLine, readArguments } from "./arguments";

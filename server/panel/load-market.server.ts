@@ -48,7 +48,9 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
   sessions.set(Int32Array.from(days).sort());
   const at = new Map(Array.from(sessions, (day, s) => [day, s]));
   const n = sessions.length;
-  const columns = Object.fromEntries(BAR_COLUMNS.map((c) => [c, sharedFloats(n * instruments.length).fill(NaN)])) as unknown as Panel;
+  const columns = Object.fromEntries(
+    BAR_COLUMNS.map((c) => [c, sharedFloats(n * instruments.length).fill(NaN)]),
+  ) as unknown as Panel;
   const first = sharedInts(instruments.length).fill(-1);
   const last = sharedInts(instruments.length).fill(-1);
   bars.forEach((own, i) => {
@@ -72,9 +74,14 @@ function datedGroups(rows: readonly MembershipRow[], instruments: readonly Instr
     if (i === undefined) continue;
     let group = groups.get(row.group);
     if (!group) groups.set(row.group, (group = { kind: row.kind, runs: instruments.map(() => []) }));
-    group.runs[i]!.push([firstFrom(sessions, row.from), row.to === null ? sessions.length - 1 : firstFrom(sessions, row.to + 1) - 1]);
+    group.runs[i]!.push([
+      firstFrom(sessions, row.from),
+      row.to === null ? sessions.length - 1 : firstFrom(sessions, row.to + 1) - 1,
+    ]);
   }
-  return [...groups].map(([name, { kind, runs }]) => ({ name, kind, spans: memberSpans(runs) })).sort((a, b) => (a.name < b.name ? -1 : 1));
+  return [...groups]
+    .map(([name, { kind, runs }]) => ({ name, kind, spans: memberSpans(runs) }))
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
 }
 
 /** Index of the first session on or after a day; the number of sessions when there is none. */
@@ -92,7 +99,9 @@ export function firstFrom(sessions: Int32Array, day: number): number {
 /** Where there is no broad index, every stock is a member from its first bar on; without a bar it is not counted. */
 function everyStock(instruments: readonly InstrumentRow[], panel: Panel): MemberSpans {
   return memberSpans(
-    instruments.map((row, i) => (row.kind === "stock" && panel.first[i]! >= 0 ? [[panel.first[i]!, panel.sessions.length - 1]] : [])),
+    instruments.map((row, i) =>
+      row.kind === "stock" && panel.first[i]! >= 0 ? [[panel.first[i]!, panel.sessions.length - 1]] : [],
+    ),
   );
 }
 

@@ -16,7 +16,7 @@ export interface BarBlock {
 /** Bars of one instrument as year blocks, in the order of the years. */
 export function toBlocks(bars: InstrumentBars): BarBlock[] {
   const blocks: BarBlock[] = [];
-  for (let start = 0; start < bars.days.length; ) {
+  for (let start = 0; start < bars.days.length;) {
     const year = yearOf(bars.days[start]!);
     let end = start + 1;
     while (end < bars.days.length && yearOf(bars.days[end]!) === year) end++;
@@ -37,14 +37,24 @@ export function toBlocks(bars: InstrumentBars): BarBlock[] {
 export function fromBlocks(ticker: string, blocks: readonly { readonly bars: number; readonly block: Buffer }[]): InstrumentBars {
   const total = blocks.reduce((sum, b) => sum + b.bars, 0);
   const column = () => new Float64Array(total);
-  const out = { ticker, days: new Int32Array(total), open: column(), high: column(), low: column(), close: column(), volume: column() };
+  const out = {
+    ticker,
+    days: new Int32Array(total),
+    open: column(),
+    high: column(),
+    low: column(),
+    close: column(),
+    volume: column(),
+  };
   let at = 0;
   for (const { bars: n, block } of blocks) {
     // The driver's buffers may start anywhere in memory; a copy is aligned.
     const bytes = block.buffer.slice(block.byteOffset, block.byteOffset + block.byteLength);
     const head = headBytes(n);
     out.days.set(new Int32Array(bytes, 0, n), at);
-    BAR_COLUMNS.forEach((name, k) => out[name].set(new Float64Array(bytes, head + 8 * n * k, n), at));
+    BAR_COLUMNS.forEach((name, k) => {
+      out[name].set(new Float64Array(bytes, head + 8 * n * k, n), at);
+    });
     at += n;
   }
   return out;

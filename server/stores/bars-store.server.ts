@@ -18,10 +18,15 @@ interface Row {
 export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bars: InstrumentBars): Promise<void> {
   if (bars.days.length === 0) return;
   const years = { from: yearOf(bars.days[0]!), to: yearOf(bars.days[bars.days.length - 1]!) };
-  const touched = () => trx<Row>("bar_blocks").where({ instrument_id: instrumentId }).whereBetween("year", [years.from, years.to]);
+  const touched = () =>
+    trx<Row>("bar_blocks").where({ instrument_id: instrumentId }).whereBetween("year", [years.from, years.to]);
   const old = fromBlocks(bars.ticker, await touched().orderBy("year"));
   await touched().delete();
-  await insertRows(trx, "bar_blocks", toBlocks(overlaid(old, bars)).map((b) => ({ instrument_id: instrumentId, ...b })));
+  await insertRows(
+    trx,
+    "bar_blocks",
+    toBlocks(overlaid(old, bars)).map((b) => ({ instrument_id: instrumentId, ...b })),
+  );
 }
 
 /** Two sets of bars as one, in the order of the days; where both have a day, the newer one counts. */
@@ -60,7 +65,10 @@ export async function readBars(
   for (let start = 0; start < instruments.length; start += CHUNK) {
     const part = instruments.slice(start, start + CHUNK);
     const rows = await db<Row>("bar_blocks")
-      .whereIn("instrument_id", part.map((i) => i.id))
+      .whereIn(
+        "instrument_id",
+        part.map((i) => i.id),
+      )
       .orderBy(["instrument_id", "year"]);
     const byId = new Map<number, Row[]>();
     for (const row of rows) {

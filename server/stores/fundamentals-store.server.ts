@@ -20,7 +20,17 @@ interface Joined {
 export async function listFundamentals(db: Knex, market?: string): Promise<FundamentalsRow[]> {
   const query = db("fundamentals as f")
     .join("instruments as i", "i.id", "f.instrument_id")
-    .select("i.ticker", "f.known", "f.eps", "f.eps_expected", "f.growth", "f.sales_growth", "f.dividend", "f.shares", "f.next_report")
+    .select(
+      "i.ticker",
+      "f.known",
+      "f.eps",
+      "f.eps_expected",
+      "f.growth",
+      "f.sales_growth",
+      "f.dividend",
+      "f.shares",
+      "f.next_report",
+    )
     .orderBy(["i.ticker", "f.known", "f.id"]);
   const rows = (await (market === undefined ? query : query.where("i.market", market))) as Joined[];
   return rows.map((r) => ({
@@ -50,7 +60,10 @@ export async function mergeFundamentals(
     else days.set(id, new Set([row.known]));
   }
   for (const [id, known] of days) {
-    await trx("fundamentals").where({ instrument_id: id }).whereIn("known", [...known]).delete();
+    await trx("fundamentals")
+      .where({ instrument_id: id })
+      .whereIn("known", [...known])
+      .delete();
   }
   await insertRows(
     trx,

@@ -34,7 +34,10 @@ export async function upsertInstruments(
 ): Promise<Map<string, number>> {
   const rows = instruments.map(toRow);
   for (let i = 0; i < rows.length; i += 100) {
-    await trx("instruments").insert(rows.slice(i, i + 100)).onConflict("ticker").merge();
+    await trx("instruments")
+      .insert(rows.slice(i, i + 100))
+      .onConflict("ticker")
+      .merge();
   }
   const ids = await trx<Row>("instruments").select("id", "ticker");
   return new Map(ids.map((r) => [r.ticker, r.id]));

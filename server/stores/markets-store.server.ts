@@ -27,7 +27,13 @@ export async function listMarkets(db: Knex): Promise<MarketRow[]> {
 /** Adds or overwrites markets by code. */
 export async function upsertMarkets(trx: Knex.Transaction, markets: readonly MarketRow[]): Promise<void> {
   for (const m of markets) {
-    const row: Row = { market: m.market, name: m.name, currency: m.currency, broad_index: m.broadIndex, volatility_index: m.volatilityIndex };
+    const row: Row = {
+      market: m.market,
+      name: m.name,
+      currency: m.currency,
+      broad_index: m.broadIndex,
+      volatility_index: m.volatilityIndex,
+    };
     await trx("markets").insert(row).onConflict("market").merge();
   }
 }
@@ -41,6 +47,12 @@ export async function listHolidays(db: Knex, market?: string): Promise<HolidayRo
 
 /** Replaces the holidays of every market that the rows name. */
 export async function replaceHolidays(trx: Knex.Transaction, holidays: readonly HolidayRow[]): Promise<void> {
-  await trx("holidays").whereIn("market", [...new Set(holidays.map((h) => h.market))]).delete();
-  await insertRows(trx, "holidays", holidays.map((h) => ({ market: h.market, day: h.date, known: h.known })));
+  await trx("holidays")
+    .whereIn("market", [...new Set(holidays.map((h) => h.market))])
+    .delete();
+  await insertRows(
+    trx,
+    "holidays",
+    holidays.map((h) => ({ market: h.market, day: h.date, known: h.known })),
+  );
 }

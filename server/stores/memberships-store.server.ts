@@ -19,7 +19,14 @@ export async function listMemberships(db: Knex): Promise<MembershipRow[]> {
     .join("instruments as i", "i.id", "m.instrument_id")
     .select("m.group_name", "m.kind", "i.ticker", "m.from_day", "m.to_day", "m.weight")
     .orderBy(["m.group_name", "i.ticker", "m.from_day"])) as Joined[];
-  return rows.map((r) => ({ group: r.group_name, kind: r.kind, ticker: r.ticker, from: r.from_day, to: r.to_day, weight: r.weight }));
+  return rows.map((r) => ({
+    group: r.group_name,
+    kind: r.kind,
+    ticker: r.ticker,
+    from: r.from_day,
+    to: r.to_day,
+    weight: r.weight,
+  }));
 }
 
 /** Replaces all memberships of every group that the rows name. */
@@ -29,7 +36,10 @@ export async function replaceMemberships(
   idOf: ReadonlyMap<string, number>,
 ): Promise<void> {
   const groups = [...new Set(rows.map((r) => r.group))];
-  for (let i = 0; i < groups.length; i += 100) await trx("memberships").whereIn("group_name", groups.slice(i, i + 100)).delete();
+  for (let i = 0; i < groups.length; i += 100)
+    await trx("memberships")
+      .whereIn("group_name", groups.slice(i, i + 100))
+      .delete();
   await insertRows(
     trx,
     "memberships",

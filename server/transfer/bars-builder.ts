@@ -61,10 +61,19 @@ class Growing {
     if (!ascending) order.sort((a, b) => days[a]! - days[b]! || lines[a]! - lines[b]!);
     for (let k = 1; k < length && !ascending; k++) {
       const [a, b] = [order[k - 1]!, order[k]!];
-      if (days[a] === days[b]) problems.add(file, lines[b]!, `${this.ticker} has ${isoDate(days[b]!)} twice: it is on line ${lines[a]} as well`);
+      if (days[a] === days[b])
+        problems.add(file, lines[b]!, `${this.ticker} has ${isoDate(days[b]!)} twice: it is on line ${lines[a]} as well`);
     }
     const column = (c: number) => Float64Array.from(order, (k) => values[k * COLUMNS + c]!);
-    return { ticker: this.ticker, days: Int32Array.from(order, (k) => days[k]!), open: column(0), high: column(1), low: column(2), close: column(3), volume: column(4) };
+    return {
+      ticker: this.ticker,
+      days: Int32Array.from(order, (k) => days[k]!),
+      open: column(0),
+      high: column(1),
+      low: column(2),
+      close: column(3),
+      volume: column(4),
+    };
   }
 }
 

@@ -39,7 +39,12 @@ export async function* exportLines(db: Knex, table: TableName, scope: ExportScop
  * Writes all files of the open formats into a folder; import reads them again.
  * @returns the files written
  */
-export async function exportFiles(db: Knex, folder: string, scope: ExportScope = {}, progress: (share: number) => void = () => undefined): Promise<string[]> {
+export async function exportFiles(
+  db: Knex,
+  folder: string,
+  scope: ExportScope = {},
+  progress: (share: number) => void = () => undefined,
+): Promise<string[]> {
   fs.mkdirSync(folder, { recursive: true });
   const written: string[] = [];
   for (const [k, table] of TABLE_NAMES.entries()) {
@@ -67,19 +72,34 @@ function within(scope: ExportScope, d: number): boolean {
 const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<Row>> = {
   async *markets(db, scope) {
     for (const m of await listMarkets(db)) {
-      if (scope.market === undefined || m.market === scope.market) yield [m.market, m.name, m.currency, m.broadIndex, m.volatilityIndex];
+      if (scope.market === undefined || m.market === scope.market)
+        yield [m.market, m.name, m.currency, m.broadIndex, m.volatilityIndex];
     }
   },
   async *instruments(db, scope) {
     for (const i of await listInstruments(db, scope.market)) {
-      yield [i.ticker, i.name, i.kind, i.market, i.currency, day(i.listed), day(i.delisted), i.sector, i.industry, i.temperament, i.leverage, i.marketValueShares];
+      yield [
+        i.ticker,
+        i.name,
+        i.kind,
+        i.market,
+        i.currency,
+        day(i.listed),
+        day(i.delisted),
+        i.sector,
+        i.industry,
+        i.temperament,
+        i.leverage,
+        i.marketValueShares,
+      ];
     }
   },
   async *bars(db, scope) {
     for (const i of await listInstruments(db, scope.market)) {
       const b = await getBars(db, i.id, i.ticker);
       for (let k = 0; k < b.days.length; k++) {
-        if (within(scope, b.days[k]!)) yield [i.ticker, isoDate(b.days[k]!), b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!];
+        if (within(scope, b.days[k]!))
+          yield [i.ticker, isoDate(b.days[k]!), b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!];
       }
     }
   },

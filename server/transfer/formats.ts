@@ -21,7 +21,10 @@ const neededDate = { cell: dateCell, required: true } as const;
 
 /** The files of docs/formats.md, in the order in which they depend on each other. */
 export const FORMATS = {
-  markets: { file: "markets.csv", columns: { market: needed, name: needed, currency: needed, broad_index: text, volatility_index: text } },
+  markets: {
+    file: "markets.csv",
+    columns: { market: needed, name: needed, currency: needed, broad_index: text, volatility_index: text },
+  },
   instruments: {
     file: "instruments.csv",
     columns: {
@@ -39,10 +42,28 @@ export const FORMATS = {
       market_value_shares: number,
     },
   },
-  bars: { file: "bars.csv", columns: { ticker: needed, date: neededDate, open: number, high: number, low: number, close: { cell: numberCell, required: true }, volume: number } },
+  bars: {
+    file: "bars.csv",
+    columns: {
+      ticker: needed,
+      date: neededDate,
+      open: number,
+      high: number,
+      low: number,
+      close: { cell: numberCell, required: true },
+      volume: number,
+    },
+  },
   membership: {
     file: "membership.csv",
-    columns: { group: needed, kind: { cell: oneOf(GROUP_KINDS), required: true }, ticker: needed, from: neededDate, to: date, weight: number },
+    columns: {
+      group: needed,
+      kind: { cell: oneOf(GROUP_KINDS), required: true },
+      ticker: needed,
+      from: neededDate,
+      to: date,
+      weight: number,
+    },
   },
   holidays: { file: "holidays.csv", columns: { market: needed, date: neededDate, known: neededDate } },
   fundamentals: {

@@ -51,7 +51,10 @@ async function run(job: Running, request: ImportRequest, folder: string): Promis
     job.abort.abort();
   }, MOST_MINUTES * 60_000);
   try {
-    job.report = await pool.run({ database: databasePath(), request, port: port2 }, { transferList: [port2], signal: job.abort.signal });
+    job.report = await pool.run(
+      { database: databasePath(), request, port: port2 },
+      { transferList: [port2], signal: job.abort.signal },
+    );
     job.state = "ended";
   } catch (error) {
     job.state = job.abort.signal.aborted ? "stopped" : "failed";

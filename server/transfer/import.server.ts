@@ -35,11 +35,18 @@ const DEFAULT_MOST_BYTES = 1_000_000_000;
  * @param request the files, each named as docs/formats.md says
  * @param progress is told the share done, 0 to 1
  */
-export async function importFiles(db: Knex, request: ImportRequest, progress: (share: number) => void = () => undefined): Promise<ImportReport> {
+export async function importFiles(
+  db: Knex,
+  request: ImportRequest,
+  progress: (share: number) => void = () => undefined,
+): Promise<ImportReport> {
   const problems = new Problems();
   const notes: string[] = [];
   const files = sortOut(request, problems);
-  const total = Math.max(1, Object.values(files).reduce((sum, f) => sum + fs.statSync(f.path).size, 0));
+  const total = Math.max(
+    1,
+    Object.values(files).reduce((sum, f) => sum + fs.statSync(f.path).size, 0),
+  );
   const dataset = await readDataset({
     files,
     known: {
@@ -67,11 +74,15 @@ export async function importFiles(db: Knex, request: ImportRequest, progress: (s
 }
 
 /** Which table each file is, by its name; a lone CSV of another name is taken for bars. */
-function sortOut({ files, mostBytes = DEFAULT_MOST_BYTES }: ImportRequest, problems: Problems): Partial<Record<TableName, TableFile>> {
+function sortOut(
+  { files, mostBytes = DEFAULT_MOST_BYTES }: ImportRequest,
+  problems: Problems,
+): Partial<Record<TableName, TableFile>> {
   const found: Partial<Record<TableName, TableFile>> = {};
   for (const file of files) {
     const name = path.basename(file.name).toLowerCase();
-    const table = TABLE_NAMES.find((t) => FORMATS[t].file === name) ?? (files.length === 1 && name.endsWith(".csv") ? "bars" : undefined);
+    const table =
+      TABLE_NAMES.find((t) => FORMATS[t].file === name) ?? (files.length === 1 && name.endsWith(".csv") ? "bars" : undefined);
     const size = fs.statSync(file.path).size;
     if (table === undefined) problems.add(file.name, 0, `is none of ${TABLE_NAMES.map((t) => FORMATS[t].file).join(", ")}`);
     else if (found[table]) problems.add(file.name, 0, "was given twice");

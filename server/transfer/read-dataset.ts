@@ -52,7 +52,14 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   let reached = 0;
 
   const takers: Record<TableName, (cells: readonly unknown[], line: number) => void> = {
-    markets: (c) => markets.push({ market: c[0] as string, name: c[1] as string, currency: c[2] as string, broadIndex: c[3] as string | null, volatilityIndex: c[4] as string | null }),
+    markets: (c) =>
+      markets.push({
+        market: c[0] as string,
+        name: c[1] as string,
+        currency: c[2] as string,
+        broadIndex: c[3] as string | null,
+        volatilityIndex: c[4] as string | null,
+      }),
     instruments: (c, line) => {
       const market = c[3] as string | null;
       if (market !== null) named.push({ table: "instruments", line, market });
@@ -89,7 +96,11 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
     },
     fundamentals: (c, line) => {
       named.push({ table: "fundamentals", line, ticker: c[0] as string });
-      const [ticker, day, eps, epsExpected, growth, salesGrowth, dividend, shares, nextReport] = c as [string, number, ...(number | null)[]];
+      const [ticker, day, eps, epsExpected, growth, salesGrowth, dividend, shares, nextReport] = c as [
+        string,
+        number,
+        ...(number | null)[],
+      ];
       fundamentals.push({
         ticker,
         known: day,
@@ -119,16 +130,30 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   const joined = adopt(bars.tickers, ownTickers, newMarket);
   if (joined) {
     if (joined.length > 0) {
-      notes.push(`${joined.length} tickers without an instrument row became stocks of ${newMarket!.name}, without a sector: ${joined.slice(0, 8).map((i) => i.ticker).join(", ")}${joined.length > 8 ? ", …" : ""}`);
+      notes.push(
+        `${joined.length} tickers without an instrument row became stocks of ${newMarket!.name}, without a sector: ${joined
+          .slice(0, 8)
+          .map((i) => i.ticker)
+          .join(", ")}${joined.length > 8 ? ", …" : ""}`,
+      );
     }
     instruments.push(...joined);
     for (const i of joined) ownTickers.add(i.ticker);
-    if (newMarket && joined.length > 0 && !known.markets.has(newMarket.market) && !markets.some((m) => m.market === newMarket.market)) {
+    if (
+      newMarket &&
+      joined.length > 0 &&
+      !known.markets.has(newMarket.market) &&
+      !markets.some((m) => m.market === newMarket.market)
+    ) {
       markets.push({ ...newMarket, broadIndex: null, volatilityIndex: null });
     }
   } else {
     for (const ticker of bars.tickers.filter((t) => !ownTickers.has(t))) {
-      problems.add(files.bars!.name, bars.lineOf(ticker), `unknown ticker ${ticker}: it has no instrument row, and no market was named for new ones`);
+      problems.add(
+        files.bars!.name,
+        bars.lineOf(ticker),
+        `unknown ticker ${ticker}: it has no instrument row, and no market was named for new ones`,
+      );
     }
   }
   for (const { table, line, ticker, market } of named) {
@@ -138,7 +163,8 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   }
   for (const m of markets) {
     for (const ticker of [m.broadIndex, m.volatilityIndex]) {
-      if (ticker !== null && !ownTickers.has(ticker)) problems.add(files.markets?.name ?? "markets.csv", 0, `${m.market} names an index ${ticker} that no instrument row has`);
+      if (ticker !== null && !ownTickers.has(ticker))
+        problems.add(files.markets?.name ?? "markets.csv", 0, `${m.market} names an index ${ticker} that no instrument row has`);
     }
   }
   doubles(instruments.map((i) => i.ticker)).forEach((t) => {
@@ -152,7 +178,12 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
 /** Why a bar cannot be; undefined when it can. */
 function barProblem(day: number, [open, high, low, close, volume]: number[]): string | undefined {
   if (weekday(day) > 5) return `date is a ${weekday(day) === 6 ? "Saturday" : "Sunday"}: sessions are Monday to Friday`;
-  for (const [name, price] of [["open", open], ["high", high], ["low", low], ["close", close]] as const) {
+  for (const [name, price] of [
+    ["open", open],
+    ["high", high],
+    ["low", low],
+    ["close", close],
+  ] as const) {
     if (price! <= 0) return `${name} is ${price}: a price is above 0`;
   }
   if (high! < low!) return `high ${high} is below low ${low}`;
@@ -163,7 +194,11 @@ function barProblem(day: number, [open, high, low, close, volume]: number[]): st
 }
 
 /** Instrument rows for tickers that have none; undefined when there are such and no market was named for them. */
-function adopt(tickers: readonly string[], known: ReadonlySet<string>, market: NewMarket | undefined): InstrumentRow[] | undefined {
+function adopt(
+  tickers: readonly string[],
+  known: ReadonlySet<string>,
+  market: NewMarket | undefined,
+): InstrumentRow[] | undefined {
   const without = tickers.filter((t) => !known.has(t));
   if (without.length > 0 && !market) return undefined;
   return without.map((ticker) => ({

@@ -81,7 +81,13 @@ export async function readTable(
 }
 
 /** Positions of the format's columns in the header; undefined when one that is needed is missing. */
-function readHeader(row: string[], format: TableFormat, name: string, problems: Problems, notes: string[]): (number | undefined)[] | undefined {
+function readHeader(
+  row: string[],
+  format: TableFormat,
+  name: string,
+  problems: Problems,
+  notes: string[],
+): (number | undefined)[] | undefined {
   const found = row.map((cell) => cell.trim().toLowerCase());
   const names = Object.keys(format.columns);
   const missing = names.filter((column) => format.columns[column]!.required && !found.includes(column));
@@ -118,7 +124,8 @@ async function* wholeRows(texts: AsyncIterable<string>): AsyncGenerator<string> 
     // Before the end of a row the quotes are even; looked for backwards, only where there are any.
     while (end >= 0 && block.includes('"') && quotesBefore(block, end) % 2 === 1) end = block.lastIndexOf("\n", end - 1);
     rest = block.slice(end + 1);
-    if (rest.length > LONGEST_ROW) throw new NotText("has a row of more than a million characters: perhaps a quote is not closed");
+    if (rest.length > LONGEST_ROW)
+      throw new NotText("has a row of more than a million characters: perhaps a quote is not closed");
     if (end > 0) yield block.slice(0, block[end - 1] === "\r" ? end - 1 : end);
     else if (end === 0) yield "";
   }
@@ -138,7 +145,8 @@ async function* decoded(path: string, progress?: (bytes: number) => void): Async
   let bytes = 0;
   for await (const chunk of fs.createReadStream(path, { highWaterMark: 1 << 20 })) {
     const part = chunk as Buffer;
-    if (part.includes(0)) throw new NotText("is not a CSV file: it holds bytes that no text has (perhaps a spreadsheet or an archive)");
+    if (part.includes(0))
+      throw new NotText("is not a CSV file: it holds bytes that no text has (perhaps a spreadsheet or an archive)");
     bytes += part.length;
     progress?.(bytes);
     let text: string;

@@ -7,6 +7,10 @@ import { writeDataset } from "./write-dataset.server";
 export async function writeWorld(db: Knex, world: World, progress?: (share: number) => void): Promise<void> {
   await writeDataset(db, world.dataset, progress, async (trx) => {
     await trx("feed_reserve").delete();
-    await insertRows(trx, "feed_reserve", world.reserve.map((s) => ({ day: s.day, payload: JSON.stringify(s) })));
+    await insertRows(
+      trx,
+      "feed_reserve",
+      world.reserve.map((s) => ({ day: s.day, payload: JSON.stringify(s) })),
+    );
   });
 }

@@ -5,7 +5,7 @@ import { groupFactor, marketFactor, withSeason } from "../factors";
 import { makeFundamentals } from "../fundamentals";
 import { indexBars, volatilityBars, type Bars } from "../index-bars";
 import { indexMembers, type IndexRule, type MemberRun } from "../index-members";
-import type { Progress, WorldSize } from "../make-world";
+import type { Progress, WorldSize } from "../world-size";
 import { nameSource } from "../names";
 import { INDUSTRY_LEADERSHIP, SECTOR_LEADERSHIP } from "../planted";
 import { randomStream } from "../random";
@@ -70,7 +70,12 @@ export function makeAldane(seed: number, size: WorldSize, progress: Progress): W
   );
 
   const random = randomStream(seed, "aldane");
-  const lives = { stocks: size.stocks, late: Math.round(size.stocks / 8), ending: Math.round(size.stocks / 9.6), sessions: n - size.reserve };
+  const lives = {
+    stocks: size.stocks,
+    late: Math.round(size.stocks / 8),
+    ending: Math.round(size.stocks / 9.6),
+    sessions: n - size.reserve,
+  };
   const plans = planStocks(random, ALDANE_SECTORS, lives, nameSource(random));
   const stocks: SimulatedBars[] = [];
   const fundamentals: FundamentalsRow[] = [];
@@ -154,7 +159,13 @@ export function makeAldane(seed: number, size: WorldSize, progress: Progress): W
 function aldaneCalendar(seed: number, size: WorldSize) {
   const wanted = Math.round(size.years * SESSIONS_A_YEAR);
   const first = LAST_DAY - Math.ceil((wanted * 7) / 5) - 30 * size.years;
-  const whole = makeCalendar(MARKET, first, wanted + 40 * size.years + size.reserve, HOLIDAYS, randomStream(seed, `calendar:${MARKET}`));
+  const whole = makeCalendar(
+    MARKET,
+    first,
+    wanted + 40 * size.years + size.reserve,
+    HOLIDAYS,
+    randomStream(seed, `calendar:${MARKET}`),
+  );
   const last = whole.sessions.findIndex((day) => day >= LAST_DAY);
   const sessions = whole.sessions.slice(last + 1 - wanted, last + 1 + size.reserve);
   const from = sessions[0]!;
@@ -217,8 +228,18 @@ function stockRow(plan: StockPlan, sessions: Int32Array): InstrumentRow {
 
 function indexRow(ticker: string, name: string, kind: "index" | "volatility", listed: number): InstrumentRow {
   return {
-    ticker, name, kind, market: MARKET, currency: CURRENCY, listed,
-    delisted: null, sector: null, industry: null, temperament: null, leverage: null, marketValueShares: null,
+    ticker,
+    name,
+    kind,
+    market: MARKET,
+    currency: CURRENCY,
+    listed,
+    delisted: null,
+    sector: null,
+    industry: null,
+    temperament: null,
+    leverage: null,
+    marketValueShares: null,
   };
 }
 
@@ -229,6 +250,10 @@ function instrumentBars(ticker: string, bars: Bars, sessions: Int32Array): Instr
   return {
     ticker,
     days: Int32Array.from(rows, (t) => sessions[t]!),
-    open: take(bars.open), high: take(bars.high), low: take(bars.low), close: take(bars.close), volume: take(bars.volume),
+    open: take(bars.open),
+    high: take(bars.high),
+    low: take(bars.low),
+    close: take(bars.close),
+    volume: take(bars.volume),
   };
 }

@@ -15,7 +15,10 @@ export function HorizonTable({ rows, chosen }: { rows: readonly ParticipationRow
               key={label}
               scope="col"
               title={label === "place" ? "Share of all earlier readings that were lower" : undefined}
-              className={clsx("border-b border-ink/60 pb-1 font-normal whitespace-nowrap", k < 2 ? "pr-3 text-left" : "pl-2 text-right")}
+              className={clsx(
+                "border-b border-ink/60 pb-1 font-normal whitespace-nowrap",
+                k < 2 ? "pr-3 text-left" : "pl-2 text-right",
+              )}
             >
               {label || <span className="sr-only">percent</span>}
             </th>
@@ -38,7 +41,13 @@ export function HorizonTable({ rows, chosen }: { rows: readonly ParticipationRow
               <td className={clsx(cell, "pl-2 text-right font-normal whitespace-nowrap text-soft")}>
                 {row.above} / {row.counted}
               </td>
-              <td className={clsx(cell, "pl-2 text-right font-normal", row.percent > row.weekAgo ? "text-teal" : row.percent < row.weekAgo && "text-rust")}>
+              <td
+                className={clsx(
+                  cell,
+                  "pl-2 text-right font-normal",
+                  row.percent > row.weekAgo ? "text-teal" : row.percent < row.weekAgo && "text-rust",
+                )}
+              >
                 {signed(row.percent - row.weekAgo, 0)}
               </td>
               <td className={clsx(cell, "pl-2 text-right font-normal text-soft")}>{fixed(row.place)}</td>

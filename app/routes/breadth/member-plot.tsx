@@ -41,7 +41,12 @@ export function MemberPlot({ rows, horizon }: { rows: readonly MemberRow[]; hori
           {below} below · {above} above · median {signedPercent(median(distances))}
         </span>
       </figcaption>
-      <svg viewBox={`0 0 ${WIDTH} ${height + 20}`} className="mt-1 w-full" role="img" aria-label={`${below} members below and ${above} above their average; the table below lists each of them.`}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height + 20}`}
+        className="mt-1 w-full"
+        role="img"
+        aria-label={`${below} members below and ${above} above their average; the table below lists each of them.`}
+      >
         <rect x={WIDTH / 2} y={0} width={WIDTH / 2} height={height} fill="var(--teal)" opacity={0.07} />
         {dots.map(({ row, x: cx, y }) => (
           <circle

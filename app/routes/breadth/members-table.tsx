@@ -9,7 +9,7 @@ import { tint } from "~/ui/tint";
 /** Every member with its distance from each of the five averages. */
 export function MembersTable({ rows, horizon }: { rows: readonly MemberRow[]; horizon: number }) {
   const here = useHere();
-  const columns = useMemo(memberColumns, []);
+  const columns = useMemo(() => memberColumns(), []);
   return (
     <section className="mt-5">
       <h2 className="heading mb-1">The members</h2>
@@ -28,21 +28,36 @@ export function MembersTable({ rows, horizon }: { rows: readonly MemberRow[]; ho
 
 function memberColumns(): Column<MemberRow>[] {
   return [
-    { key: "name", label: "member", text: true, value: (r) => r.name, cell: (r) => <><b className="mr-2 font-semibold">{r.ticker}</b>{r.name}</> },
+    {
+      key: "name",
+      label: "member",
+      text: true,
+      value: (r) => r.name,
+      cell: (r) => (
+        <>
+          <b className="mr-2 font-semibold">{r.ticker}</b>
+          {r.name}
+        </>
+      ),
+    },
     { key: "sector", label: "sector", text: true, value: (r) => r.sector, cell: (r) => r.sector || "–" },
     { key: "close", label: "close", value: (r) => r.close, cell: (r) => fixed(r.close, 2) },
     { key: "r1", label: "1 session", value: (r) => r.r1, cell: (r) => signedPercent(r.r1) },
     { key: "r5", label: "5 sessions", value: (r) => r.r5, cell: (r) => signedPercent(r.r5) },
-    ...HORIZONS.map(
-      (n, h): Column<MemberRow> => ({
-        key: `d${n}`,
-        label: `from ${n}`,
-        about: `Close against its ${n}-session average`,
-        value: (r) => r.distances[h]!,
-        cell: (r) => signedPercent(r.distances[h]!),
-        tint: (r) => tint(r.distances[h]!, 0.03 + 0.006 * Math.sqrt(n) * 4),
-      }),
-    ),
-    { key: "above", label: "above", about: "How many of the five averages it is above", value: (r) => r.above, cell: (r) => `${r.above} of 5` },
+    ...HORIZONS.map((n, h): Column<MemberRow> => ({
+      key: `d${n}`,
+      label: `from ${n}`,
+      about: `Close against its ${n}-session average`,
+      value: (r) => r.distances[h]!,
+      cell: (r) => signedPercent(r.distances[h]!),
+      tint: (r) => tint(r.distances[h]!, 0.03 + 0.006 * Math.sqrt(n) * 4),
+    })),
+    {
+      key: "above",
+      label: "above",
+      about: "How many of the five averages it is above",
+      value: (r) => r.above,
+      cell: (r) => `${r.above} of 5`,
+    },
   ];
 }

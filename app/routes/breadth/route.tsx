@@ -43,7 +43,10 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
   const result = useMemo(() => fromWire<ResultOf<typeof breadth>>(loaderData.breadth), [loaderData.breadth]);
   const rows = useMemo(() => fromWire<ResultOf<typeof members>>(loaderData.members).rows, [loaderData.members]);
   const average = result.average;
-  const by = Math.max(0, HORIZONS.findIndex((n) => String(n) === (search.get("by") ?? "50")));
+  const by = Math.max(
+    0,
+    HORIZONS.findIndex((n) => String(n) === (search.get("by") ?? "50")),
+  );
   const history = search.get("history") ?? "756";
   const options = useCallback(
     (theme: ChartTheme) =>
@@ -57,14 +60,23 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
       }),
     [result, by],
   );
-  const twin = hrefOf({ ...here, focus: [] }, "/data/breadth", { average: search.get("average") ?? undefined, history: search.get("history") ?? undefined });
+  const twin = hrefOf({ ...here, focus: [] }, "/data/breadth", {
+    average: search.get("average") ?? undefined,
+    history: search.get("history") ?? undefined,
+  });
   return (
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={twin}>
-        Members of {market?.broadIndex ? "the broad index" : "the market"} above their <InlineMenu label="Averages" param="average" value={average} choices={AVERAGES} /> averages,
-        seen closely at <InlineMenu label="Average" param="by" value={String(HORIZONS[by])} choices={HORIZONS.map((n) => ({ value: String(n), label: `${n} sessions` }))} />,
-        with history over <InlineMenu label="History" param="history" value={history} choices={HISTORIES} />
+        Members of {market?.broadIndex ? "the broad index" : "the market"} above their{" "}
+        <InlineMenu label="Averages" param="average" value={average} choices={AVERAGES} /> averages, seen closely at{" "}
+        <InlineMenu
+          label="Average"
+          param="by"
+          value={String(HORIZONS[by])}
+          choices={HORIZONS.map((n) => ({ value: String(n), label: `${n} sessions` }))}
+        />
+        , with history over <InlineMenu label="History" param="history" value={history} choices={HISTORIES} />
       </ControlSentence>
       <div className="grid grid-cols-[minmax(330px,5fr)_8fr] gap-7">
         <HorizonTable rows={result.rows} chosen={by} />
@@ -78,7 +90,11 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
               ]}
             />
           </figcaption>
-          <Chart className="h-[236px]" label={`History of participation above the ${HORIZONS[by]}-session average and all five, under ${result.reference}; the figures are in the CSV of this screen.`} options={options} />
+          <Chart
+            className="h-[236px]"
+            label={`History of participation above the ${HORIZONS[by]}-session average and all five, under ${result.reference}; the figures are in the CSV of this screen.`}
+            options={options}
+          />
         </figure>
       </div>
       <MemberPlot rows={rows} horizon={by} />

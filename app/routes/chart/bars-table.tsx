@@ -13,7 +13,11 @@ export function BarsTable({ chart }: { chart: ChartResult }) {
         <thead>
           <tr className="text-soft">
             {["session", "open", "high", "low", "close", "change", "volume"].map((label, k) => (
-              <th key={label} scope="col" className={`border-b border-ink/60 font-normal ${k === 0 ? "text-left" : "text-right"}`}>
+              <th
+                key={label}
+                scope="col"
+                className={`border-b border-ink/60 font-normal ${k === 0 ? "text-left" : "text-right"}`}
+              >
                 {label}
               </th>
             ))}
@@ -22,12 +26,20 @@ export function BarsTable({ chart }: { chart: ChartResult }) {
         <tbody>
           {rows.map((k) => (
             <tr key={k}>
-              <th scope="row" className="border-b border-rule/70 text-left font-normal">{date(chart.days[k]!)}</th>
+              <th scope="row" className="border-b border-rule/70 text-left font-normal">
+                {date(chart.days[k]!)}
+              </th>
               {[chart.open, chart.high, chart.low, chart.close].map((column, c) => (
-                <td key={c} className="border-b border-rule/70 text-right">{fixed(column[k]!, 2)}</td>
+                <td key={c} className="border-b border-rule/70 text-right">
+                  {fixed(column[k]!, 2)}
+                </td>
               ))}
-              <td className="border-b border-rule/70 text-right">{signedPercent(k > 0 ? chart.close[k]! / chart.close[k - 1]! - 1 : NaN)}</td>
-              <td className="border-b border-rule/70 text-right">{Number.isNaN(chart.volume[k]) ? "–" : Math.round(chart.volume[k]!).toLocaleString("en-GB")}</td>
+              <td className="border-b border-rule/70 text-right">
+                {signedPercent(k > 0 ? chart.close[k]! / chart.close[k - 1]! - 1 : NaN)}
+              </td>
+              <td className="border-b border-rule/70 text-right">
+                {Number.isNaN(chart.volume[k]) ? "–" : Math.round(chart.volume[k]!).toLocaleString("en-GB")}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -35,7 +35,15 @@ export function Facts({ chart: { kind, sector, industry, facts: f } }: { chart: 
           ]}
         />
       )}
-      <FactList title="Return" rows={returns.map(([label, r]) => [label, <span key={label} className={signColour(r)}>{signedPercent(r)}</span>])} />
+      <FactList
+        title="Return"
+        rows={returns.map(([label, r]) => [
+          label,
+          <span key={label} className={signColour(r)}>
+            {signedPercent(r)}
+          </span>,
+        ])}
+      />
       {kind === "stock" && <FactList title="Known at this close" rows={known} />}
       {kind === "stock" && (sector !== "" || industry !== "") && (
         <p className="text-soft">

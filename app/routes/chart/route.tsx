@@ -26,7 +26,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   if (!params.ticker) {
     const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
     if (market.broadIndex) throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex)}`));
-    const shown: ErrorShown = { message: `${market.name} has no broad index to begin with.`, details: ["Find an instrument with Ctrl K, or open one from Breadth or Groups."] };
+    const shown: ErrorShown = {
+      message: `${market.name} has no broad index to begin with.`,
+      details: ["Find an instrument with Ctrl K, or open one from Breadth or Groups."],
+    };
     // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
     throw data(shown, { status: 404 });
   }
@@ -62,7 +65,11 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   });
   const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
   const params = chartParams(search);
-  const twin = hrefOf({ ...here, focus: [] }, "/data/chart", { ticker: result.ticker, history: String(params.history), averages: result.averages.map((a) => String(a.n)) });
+  const twin = hrefOf({ ...here, focus: [] }, "/data/chart", {
+    ticker: result.ticker,
+    history: String(params.history),
+    averages: result.averages.map((a) => String(a.n)),
+  });
   return (
     <>
       <div className="flex items-start justify-between gap-6">
@@ -70,9 +77,12 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
       <ControlSentence twin={twin}>
-        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with exponential averages of{" "}
-        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
-        {result.relative.length > 0 ? `, the line relative to ${result.referenceName} at the foot` : ", tinted by the regime: rising or falling"}
+        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with
+        exponential averages of <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} />{" "}
+        sessions
+        {result.relative.length > 0
+          ? `, the line relative to ${result.referenceName} at the foot`
+          : ", tinted by the regime: rising or falling"}
       </ControlSentence>
       <div className="grid grid-cols-[1fr_200px] gap-5">
         <figure className="min-w-0">
@@ -90,7 +100,11 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
       <BarsTable chart={result} />
       {!list && (
         <p className="mt-3 text-soft">
-          To walk a list with Up and Down, open a stock from <Link className="figure-link" to={hrefOf(here, "/groups")}>Groups</Link>.
+          To walk a list with Up and Down, open a stock from{" "}
+          <Link className="figure-link" to={hrefOf(here, "/groups")}>
+            Groups
+          </Link>
+          .
         </p>
       )}
     </>
@@ -99,15 +113,28 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
 
 function priceLegend({ averages, relative }: PriceChart): LegendEntry[] {
   return [
-    ...averages.map((a, k) => ({ label: `EMA ${a.n}`, colour: k === 0 ? "var(--soft)" : "var(--indigo)", line: AVERAGE_LINES[k]! })),
+    ...averages.map((a, k) => ({
+      label: `EMA ${a.n}`,
+      colour: k === 0 ? "var(--soft)" : "var(--indigo)",
+      line: AVERAGE_LINES[k]!,
+    })),
     ...(relative.length > 0 ? [{ label: "relative, 100 at the start", colour: "var(--ink)", line: "solid" as const }] : []),
   ];
 }
 
 /** The chart of a neighbour in the list, with the present settings; undefined past its ends. */
-function neighbourHref(here: Here, list: { readonly from: string; readonly tickers: readonly string[] } | undefined, index: number, search: URLSearchParams) {
+function neighbourHref(
+  here: Here,
+  list: { readonly from: string; readonly tickers: readonly string[] } | undefined,
+  index: number,
+  search: URLSearchParams,
+) {
   const ticker = list?.tickers[index];
   if (!list || ticker === undefined) return undefined;
   const keep = (name: string) => search.get(name) ?? undefined;
-  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, { from: list.from, history: keep("history"), averages: keep("averages") });
+  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, {
+    from: list.from,
+    history: keep("history"),
+    averages: keep("averages"),
+  });
 }

@@ -9,7 +9,10 @@ export function Holdings({ holdings, version }: { holdings: readonly MarketHoldi
       {holdings.map((h) => (
         <dl key={h.market} className="grid grid-cols-[110px_1fr] gap-y-0.5 border-b border-rule py-2">
           <dt className="col-span-2 font-semibold">
-            {h.name} <span className="font-normal text-soft">{h.market}, {h.currency || "no currency given"}</span>
+            {h.name}{" "}
+            <span className="font-normal text-soft">
+              {h.market}, {h.currency || "no currency given"}
+            </span>
           </dt>
           <dt className="text-soft">sessions</dt>
           <dd>{h.first ? `${h.first} to ${h.last ?? ""}` : "none"}</dd>

@@ -12,7 +12,12 @@ export function ImportForm({ running, formats }: Props) {
   const [chosen, setChosen] = useState<readonly File[]>([]);
   const sending = useNavigation().formMethod === "POST";
   const tooMuch = [
-    ...chosen.filter((f) => f.size > MOST_UPLOAD_BYTES).map((f) => `${f.name} has ${Math.round(f.size / 1_000_000)} MB; the most that is taken here is ${MOST_UPLOAD_BYTES / 1_000_000} MB. Larger files go through npm run import.`),
+    ...chosen
+      .filter((f) => f.size > MOST_UPLOAD_BYTES)
+      .map(
+        (f) =>
+          `${f.name} has ${Math.round(f.size / 1_000_000)} MB; the most that is taken here is ${MOST_UPLOAD_BYTES / 1_000_000} MB. Larger files go through npm run import.`,
+      ),
     ...(chosen.length > MOST_UPLOAD_FILES ? [`${chosen.length} files are chosen; at most ${MOST_UPLOAD_FILES} are taken.`] : []),
   ];
   return (
@@ -34,7 +39,9 @@ export function ImportForm({ running, formats }: Props) {
           />
         </label>
         <fieldset className="grid grid-cols-3 gap-3">
-          <legend className="text-soft">Market for tickers without an instrument row (left empty, such tickers are refused)</legend>
+          <legend className="text-soft">
+            Market for tickers without an instrument row (left empty, such tickers are refused)
+          </legend>
           <TextField name="market" label="code" example="HOME" />
           <TextField name="marketName" label="name" example="Home market" />
           <TextField name="currency" label="currency" example="ALD" />
@@ -42,10 +49,16 @@ export function ImportForm({ running, formats }: Props) {
         <p role="alert" className="min-h-5 text-rust">
           {tooMuch.join(" ")}
         </p>
-        <button type="submit" disabled={running || sending || tooMuch.length > 0} className="control border-indigo font-semibold text-indigo">
+        <button
+          type="submit"
+          disabled={running || sending || tooMuch.length > 0}
+          className="control border-indigo font-semibold text-indigo"
+        >
           {sending ? "Sending…" : "Import"}
         </button>
-        <p className="text-soft">All or nothing: a file with a bad row changes nothing, and every bad row is listed with its line.</p>
+        <p className="text-soft">
+          All or nothing: a file with a bad row changes nothing, and every bad row is listed with its line.
+        </p>
       </Form>
       <details className="mt-4">
         <summary className="cursor-pointer text-soft">Files and their columns</summary>

@@ -8,12 +8,15 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
   if (!job) return <p className="text-soft">That import is not known any more; what is loaded is shown at the right.</p>;
   if (job.state === "running") return <Running job={job} />;
   if (job.state === "stopped") return <p role="status">The import was stopped; nothing of it was kept.</p>;
-  if (job.state === "failed" || !job.report) return <p role="alert">The import met a fault of the server; nothing was changed. The server&apos;s log says more.</p>;
+  if (job.state === "failed" || !job.report)
+    return <p role="alert">The import met a fault of the server; nothing was changed. The server&apos;s log says more.</p>;
   const { report } = job;
   return (
     <section role="status" className={`border-l-2 pl-4 ${report.imported ? "border-teal" : "border-rust"}`}>
       <h2 className="font-serif text-lg">
-        {report.imported ? "Imported." : `Nothing was imported: ${count(report.problemCount, "problem")}. What was there before is untouched.`}
+        {report.imported
+          ? "Imported."
+          : `Nothing was imported: ${count(report.problemCount, "problem")}. What was there before is untouched.`}
       </h2>
       {report.imported && <Imported rows={report.rows} />}
       {report.notes.length > 0 && (
@@ -28,22 +31,32 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
           <table className="w-full">
             <thead>
               <tr className="text-left text-soft">
-                <th scope="col" className="pr-4 font-normal">file</th>
-                <th scope="col" className="pr-4 text-right font-normal">line</th>
-                <th scope="col" className="font-normal">what is wrong</th>
+                <th scope="col" className="pr-4 font-normal">
+                  file
+                </th>
+                <th scope="col" className="pr-4 text-right font-normal">
+                  line
+                </th>
+                <th scope="col" className="font-normal">
+                  what is wrong
+                </th>
               </tr>
             </thead>
             <tbody>
               {report.problems.map((p, k) => (
                 <tr key={k} className="align-top">
                   <td className="border-t border-rule py-0.5 pr-4 whitespace-nowrap">{p.file}</td>
-                  <td className="border-t border-rule py-0.5 pr-4 text-right">{p.line > 0 ? p.line.toLocaleString("en-GB") : "–"}</td>
+                  <td className="border-t border-rule py-0.5 pr-4 text-right">
+                    {p.line > 0 ? p.line.toLocaleString("en-GB") : "–"}
+                  </td>
                   <td className="border-t border-rule py-0.5">{p.reason}</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {report.problemCount > report.problems.length && <p className="mt-1 text-soft">The first {report.problems.length} are listed.</p>}
+          {report.problemCount > report.problems.length && (
+            <p className="mt-1 text-soft">The first {report.problems.length} are listed.</p>
+          )}
         </div>
       )}
     </section>
@@ -54,7 +67,9 @@ function Running({ job }: { job: ImportState }) {
   const percent = Math.round(100 * job.share);
   return (
     <section>
-      <h2 id="importing" className="heading">Importing, {percent}%</h2>
+      <h2 id="importing" className="heading">
+        Importing, {percent}%
+      </h2>
       <progress aria-labelledby="importing" max={100} value={percent} className="mt-1 h-2 w-full accent-indigo" />
       <Form method="post" className="mt-2">
         <button type="submit" name="stop" value={job.id} className="control">

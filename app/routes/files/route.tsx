@@ -32,7 +32,8 @@ export async function loader({ request }: Route.LoaderArgs) {
 export async function action({ request }: Route.ActionArgs) {
   const here = parseHere(new URL(request.url).searchParams);
   if (!request.headers.get("Content-Type")?.startsWith("multipart/")) {
-    const id = String((await request.formData()).get("stop") ?? "");
+    const stop = (await request.formData()).get("stop");
+    const id = typeof stop === "string" ? stop : "";
     stopImport(id);
     return redirect(hrefOf(here, "/files", { import: id }));
   }
@@ -44,7 +45,8 @@ export async function action({ request }: Route.ActionArgs) {
     return redirect(hrefOf(here, "/files", { import: id }));
   } catch (thrown) {
     // What was refused is said beside the form, which keeps what was typed.
-    if (thrown instanceof Object && "data" in thrown && "init" in thrown) return data(thrown.data as { message: string; details: string[] }, 400);
+    if (thrown instanceof Object && "data" in thrown && "init" in thrown)
+      return data(thrown.data as { message: string; details: string[] }, 400);
     throw thrown;
   }
 }
@@ -69,7 +71,24 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
         sentences={[
           loaded.length === 0
             ? ["There is no market data yet: import files of your own, or make the demo market with npm run demo."]
-            : [`Loaded: ${list(loaded.map((h) => h.name))}, `, { figure: count(loaded.reduce((n, h) => n + h.bars, 0), "bar") }, ", the latest of ", { figure: loaded.map((h) => h.last ?? "").sort().pop() ?? "" }, "."],
+            : [
+                `Loaded: ${list(loaded.map((h) => h.name))}, `,
+                {
+                  figure: count(
+                    loaded.reduce((n, h) => n + h.bars, 0),
+                    "bar",
+                  ),
+                },
+                ", the latest of ",
+                {
+                  figure:
+                    loaded
+                      .map((h) => h.last ?? "")
+                      .sort()
+                      .pop() ?? "",
+                },
+                ".",
+              ],
         ]}
       />
       <div className="mt-5 grid grid-cols-[minmax(0,7fr)_minmax(320px,5fr)] gap-10">

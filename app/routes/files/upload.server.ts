@@ -13,14 +13,21 @@ export async function takeUpload(request: Request): Promise<{ request: ImportReq
   const folder = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-import-"));
   const files: { path: string; name: string }[] = [];
   try {
-    const form = await parseFormData(request, { maxFiles: MOST_UPLOAD_FILES, maxFileSize: MOST_UPLOAD_BYTES, maxTotalSize: 2 * MOST_UPLOAD_BYTES }, async (file) => {
-      if (file.name === "") return;
-      // The name given is for messages only; the place is ours.
-      const place = path.join(folder, String(files.length));
-      await pipeline(Readable.fromWeb(file.stream() as import("node:stream/web").ReadableStream), fs.createWriteStream(place));
-      files.push({ path: place, name: path.basename(file.name) });
-    });
-    const text = (name: string) => String(form.get(name) ?? "").trim();
+    const form = await parseFormData(
+      request,
+      { maxFiles: MOST_UPLOAD_FILES, maxFileSize: MOST_UPLOAD_BYTES, maxTotalSize: 2 * MOST_UPLOAD_BYTES },
+      async (file) => {
+        if (file.name === "") return;
+        // The name given is for messages only; the place is ours.
+        const place = path.join(folder, String(files.length));
+        await pipeline(Readable.fromWeb(file.stream() as import("node:stream/web").ReadableStream), fs.createWriteStream(place));
+        files.push({ path: place, name: path.basename(file.name) });
+      },
+    );
+    const text = (name: string) => {
+      const value = form.get(name);
+      return typeof value === "string" ? value.trim() : "";
+    };
     const market = text("market");
     const newMarket = market === "" ? undefined : { market, name: text("marketName") || market, currency: text("currency") };
     return { request: { files, newMarket, mostBytes: MOST_UPLOAD_BYTES }, folder };

@@ -16,7 +16,10 @@ export function Course() {
   const lamp = settings?.theme === "lamp";
   const set = (setting: Record<string, string>) => void fetcher.submit(setting, { method: "post", action: "/settings" });
   return (
-    <nav aria-label="Course" className={clsx("flex shrink-0 flex-col border-r border-rule bg-paper pt-3", narrow ? "w-12" : "w-[148px]")}>
+    <nav
+      aria-label="Course"
+      className={clsx("flex shrink-0 flex-col border-r border-rule bg-paper pt-3", narrow ? "w-12" : "w-[148px]")}
+    >
       {COURSE.map(({ part, screens }) => (
         <section key={part} className="mb-3">
           <h2 className={clsx("px-4 pb-1 text-[11px] tracking-wider text-soft uppercase", narrow && "sr-only")}>{part}</h2>

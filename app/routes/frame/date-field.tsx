@@ -28,7 +28,15 @@ function Field({ asOf }: { asOf: number }) {
         if (!wrong) goTo(day);
       }}
     >
-      <button type="button" className="p-1 text-soft hover:text-indigo" aria-label="One session back ( [ )" title="One session back ( [ )" onClick={() => { step(-1); }}>
+      <button
+        type="button"
+        className="p-1 text-soft hover:text-indigo"
+        aria-label="One session back ( [ )"
+        title="One session back ( [ )"
+        onClick={() => {
+          step(-1);
+        }}
+      >
         <ChevronLeft size={15} aria-hidden />
       </button>
       <input
@@ -42,10 +50,28 @@ function Field({ asOf }: { asOf: number }) {
         spellCheck={false}
         className={`control w-[88px] px-1.5 text-center ${wrong ? "border-rust text-rust" : latest ? "" : "border-(--amber-edge) font-semibold text-amber"}`}
       />
-      <button type="button" disabled={latest} className="p-1 text-soft hover:text-indigo disabled:opacity-40" aria-label="One session on ( ] )" title="One session on ( ] )" onClick={() => { step(1); }}>
+      <button
+        type="button"
+        disabled={latest}
+        className="p-1 text-soft hover:text-indigo disabled:opacity-40"
+        aria-label="One session on ( ] )"
+        title="One session on ( ] )"
+        onClick={() => {
+          step(1);
+        }}
+      >
         <ChevronRight size={15} aria-hidden />
       </button>
-      <button type="button" disabled={latest} className="p-1 text-soft hover:text-indigo disabled:opacity-40" aria-label="To the latest session ( \ )" title="To the latest session ( \ )" onClick={() => { goTo(calendar.latest); }}>
+      <button
+        type="button"
+        disabled={latest}
+        className="p-1 text-soft hover:text-indigo disabled:opacity-40"
+        aria-label="To the latest session ( \ )"
+        title="To the latest session ( \ )"
+        onClick={() => {
+          goTo(calendar.latest);
+        }}
+      >
         <ChevronsRight size={15} aria-hidden />
       </button>
     </form>

@@ -12,8 +12,10 @@ interface DirectoryTwin {
   readonly result?: { readonly entries: readonly DirectoryEntry[] };
 }
 
-const ITEM = "flex cursor-pointer items-baseline justify-between gap-3 rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-chosen data-[selected=true]:text-indigo";
-const GROUP = "[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11px] [&_[cmdk-group-heading]]:text-soft";
+const ITEM =
+  "flex cursor-pointer items-baseline justify-between gap-3 rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-chosen data-[selected=true]:text-indigo";
+const GROUP =
+  "[&_[cmdk-group-heading]]:px-2.5 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11px] [&_[cmdk-group-heading]]:text-soft";
 
 /** Finds instruments, groups, screens and actions by name. */
 export function Find() {
@@ -46,31 +48,64 @@ export function Find() {
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
-        <Dialog.Content className="fixed top-24 left-1/2 z-50 w-[560px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-24 left-1/2 z-50 w-[560px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="sr-only">Find</Dialog.Title>
           <Command label="Find" loop>
-            <Command.Input placeholder="A stock, index, sector, industry, screen or action" className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none" />
+            <Command.Input
+              placeholder="A stock, index, sector, industry, screen or action"
+              className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none"
+            />
             <Command.List className="max-h-[52vh] overflow-y-auto p-2">
-              <Command.Empty className="px-2.5 py-4 text-soft">{fetcher.state === "idle" ? "Nothing by that name is known at this date." : "Looking…"}</Command.Empty>
+              <Command.Empty className="px-2.5 py-4 text-soft">
+                {fetcher.state === "idle" ? "Nothing by that name is known at this date." : "Looking…"}
+              </Command.Empty>
               <Command.Group heading="Screens" className={GROUP}>
                 {SCREENS.map((s) => (
-                  <Command.Item key={s.path} value={`${s.name} screen`} className={ITEM} onSelect={() => { go(hrefOf(here, s.path)); }}>
+                  <Command.Item
+                    key={s.path}
+                    value={`${s.name} screen`}
+                    className={ITEM}
+                    onSelect={() => {
+                      go(hrefOf(here, s.path));
+                    }}
+                  >
                     {s.name} <span className="text-soft">{s.about}</span>
                   </Command.Item>
                 ))}
               </Command.Group>
               <Command.Group heading="Actions" className={GROUP}>
-                <Command.Item className={ITEM} onSelect={() => { setOpen(false); if (calendar) goTo(calendar.latest); }}>
+                <Command.Item
+                  className={ITEM}
+                  onSelect={() => {
+                    setOpen(false);
+                    if (calendar) goTo(calendar.latest);
+                  }}
+                >
                   To the latest session
                 </Command.Item>
-                <Command.Item className={ITEM} onSelect={() => { go(hrefOf({ ...here, focus: [] }, "/groups")); }}>
+                <Command.Item
+                  className={ITEM}
+                  onSelect={() => {
+                    go(hrefOf({ ...here, focus: [] }, "/groups"));
+                  }}
+                >
                   Clear the focus
                 </Command.Item>
               </Command.Group>
               {groups.length > 0 && (
                 <Command.Group heading="Groups" className={GROUP}>
                   {groups.map((e) => (
-                    <Command.Item key={e.key} value={`${e.name} ${e.kind}`} className={ITEM} onSelect={() => { go(hrefOf(here, "/groups", { in: e.key })); }}>
+                    <Command.Item
+                      key={e.key}
+                      value={`${e.name} ${e.kind}`}
+                      className={ITEM}
+                      onSelect={() => {
+                        go(hrefOf(here, "/groups", { in: e.key }));
+                      }}
+                    >
                       {e.name} <span className="text-soft">{e.note || e.kind}</span>
                     </Command.Item>
                   ))}
@@ -79,7 +114,14 @@ export function Find() {
               {instruments.length > 0 && (
                 <Command.Group heading="Instruments" className={GROUP}>
                   {instruments.map((e) => (
-                    <Command.Item key={e.key} value={`${e.key} ${e.name}`} className={ITEM} onSelect={() => { go(hrefOf(here, `/chart/${encodeURIComponent(e.key)}`)); }}>
+                    <Command.Item
+                      key={e.key}
+                      value={`${e.key} ${e.name}`}
+                      className={ITEM}
+                      onSelect={() => {
+                        go(hrefOf(here, `/chart/${encodeURIComponent(e.key)}`));
+                      }}
+                    >
                       <span>
                         <b className="font-semibold">{e.key}</b> {e.name}
                       </span>

@@ -22,20 +22,37 @@ export function FocusChip() {
   }, [question, load]);
   const result = fetcher.data?.result;
   const known = result?.groups.length === here.focus.length ? result : undefined;
-  const label = here.focus.length === 0 ? "nothing" : here.focus.length === 1 ? (findGroupKey(here.focus[0]!)?.name ?? "1 group") : `${here.focus.length} groups`;
+  const label =
+    here.focus.length === 0
+      ? "nothing"
+      : here.focus.length === 1
+        ? (findGroupKey(here.focus[0]!)?.name ?? "1 group")
+        : `${here.focus.length} groups`;
   return (
     <Popover.Root>
-      <Popover.Trigger className="control flex max-w-56 items-center gap-1 whitespace-nowrap" title="What is in focus; press to edit">
+      <Popover.Trigger
+        className="control flex max-w-56 items-center gap-1 whitespace-nowrap"
+        title="What is in focus; press to edit"
+      >
         <span className="text-soft">Focus:</span>
         <span className={here.focus.length > 0 ? "truncate font-semibold" : "truncate"}>{label}</span>
         {here.focus.length > 0 && <span className="text-soft">· {known ? known.stocks : "…"}</span>}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="end" sideOffset={6} className="z-50 w-80 rounded-sm border border-rule bg-raised p-4" aria-label="Focus">
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          className="z-50 w-80 rounded-sm border border-rule bg-raised p-4"
+          aria-label="Focus"
+        >
           {here.focus.length === 0 ? (
             <p>
-              Nothing is in focus. In <Link className="figure-link" to={hrefOf(here, "/groups")}>Groups</Link>, press Space on a row or its mark to put a group
-              into the focus; the screens that select stocks then work inside it.
+              Nothing is in focus. In{" "}
+              <Link className="figure-link" to={hrefOf(here, "/groups")}>
+                Groups
+              </Link>
+              , press Space on a row or its mark to put a group into the focus; the screens that select stocks then work inside
+              it.
             </p>
           ) : (
             <>

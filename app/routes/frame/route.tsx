@@ -80,7 +80,10 @@ export function ErrorBoundary({ loaderData }: Route.ErrorBoundaryProps) {
   const shown: ErrorShown =
     isRouteErrorResponse(error) && typeof (error.data as Partial<ErrorShown> | null)?.message === "string"
       ? (error.data as ErrorShown)
-      : { message: "This screen met a fault of its own.", details: ["Nothing was lost. Reload the page, or look at the server's log."] };
+      : {
+          message: "This screen met a fault of its own.",
+          details: ["Nothing was lost. Reload the page, or look at the server's log."],
+        };
   const frame = useFrame(loaderData);
   return (
     <FrameContext value={frame}>

@@ -18,9 +18,18 @@ export const COURSE: readonly { readonly part: string; readonly screens: readonl
       { name: "Breadth", path: "/breadth", letter: "b", icon: Waves, about: "How many members take part" },
     ],
   },
-  { part: "Compare", screens: [{ name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Which sectors and industries lead" }] },
-  { part: "Select", screens: [{ name: "Chart", path: "/chart", letter: "c", icon: ChartCandlestick, about: "One instrument, bar by bar" }] },
-  { part: "Act", screens: [{ name: "Data", path: "/files", letter: "d", icon: Database, about: "What is loaded; import and export" }] },
+  {
+    part: "Compare",
+    screens: [{ name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Which sectors and industries lead" }],
+  },
+  {
+    part: "Select",
+    screens: [{ name: "Chart", path: "/chart", letter: "c", icon: ChartCandlestick, about: "One instrument, bar by bar" }],
+  },
+  {
+    part: "Act",
+    screens: [{ name: "Data", path: "/files", letter: "d", icon: Database, about: "What is loaded; import and export" }],
+  },
 ];
 
 export const SCREENS: readonly Screen[] = COURSE.flatMap((part) => part.screens);

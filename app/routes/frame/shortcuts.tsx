@@ -46,7 +46,10 @@ export function Shortcuts() {
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
-        <Dialog.Content className="fixed top-24 left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-24 left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="font-serif text-lg">Keys</Dialog.Title>
           <dl className="mt-3 grid grid-cols-[130px_1fr] gap-y-1.5">
             {KEYS.map(([keys, does]) => (

@@ -43,7 +43,8 @@ export function TimeBar() {
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, PageUp: 21, PageDown: -21 };
-    const to = event.key === "Home" ? calendar.first : event.key === "End" ? calendar.latest : calendar.step(asOf, steps[event.key] ?? 0);
+    const to =
+      event.key === "Home" ? calendar.first : event.key === "End" ? calendar.latest : calendar.step(asOf, steps[event.key] ?? 0);
     if (to === asOf) return;
     event.preventDefault();
     goTo(to, { replace: true });
@@ -97,13 +98,25 @@ function History({ span, first, latest }: { span: Span; first: number; latest: n
         {span.spans.map(
           (s) =>
             TINTS[s.direction] && (
-              <rect key={s.from} x={s.from - first} width={s.to - s.from + 1} y={0} height={HEIGHT} fill={TINTS[s.direction]} opacity={0.13} />
+              <rect
+                key={s.from}
+                x={s.from - first}
+                width={s.to - s.from + 1}
+                y={0}
+                height={HEIGHT}
+                fill={TINTS[s.direction]}
+                opacity={0.13}
+              />
             ),
         )}
         <path d={line} fill="none" stroke="var(--ink)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
       </svg>
       {years.map((day) => (
-        <span key={day} className="absolute bottom-0 -translate-x-1/2 text-[10px] text-soft" style={{ left: `${(100 * (day - first)) / reach}%` }}>
+        <span
+          key={day}
+          className="absolute bottom-0 -translate-x-1/2 text-[10px] text-soft"
+          style={{ left: `${(100 * (day - first)) / reach}%` }}
+        >
           {yearOf(day)}
         </span>
       ))}

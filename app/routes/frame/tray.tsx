@@ -9,7 +9,10 @@ export function Tray() {
         <PanelRight size={15} aria-hidden />
       </Dialog.Trigger>
       <Dialog.Portal>
-        <Dialog.Content className="fixed top-14 right-0 bottom-0 z-30 w-72 border-l border-rule bg-raised p-4" aria-describedby={undefined}>
+        <Dialog.Content
+          className="fixed top-14 right-0 bottom-0 z-30 w-72 border-l border-rule bg-raised p-4"
+          aria-describedby={undefined}
+        >
           <div className="flex items-center justify-between">
             <Dialog.Title className="heading">Tray</Dialog.Title>
             <Dialog.Close aria-label="Close the tray">

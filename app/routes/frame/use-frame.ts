@@ -30,5 +30,13 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
     },
     [calendar, hrefWith, navigate],
   );
-  return { markets: loaderData?.markets ?? [], market: loaderData?.market, calendar, span, sectors: loaderData?.sectors ?? [], asOf, goTo };
+  return {
+    markets: loaderData?.markets ?? [],
+    market: loaderData?.market,
+    calendar,
+    span,
+    sectors: loaderData?.sectors ?? [],
+    asOf,
+    goTo,
+  };
 }

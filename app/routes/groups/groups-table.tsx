@@ -9,7 +9,15 @@ import { useFocus } from "~/ui/use-focus";
 import { rankColumn, strengthColumns } from "./strength-columns";
 
 /** Sectors or industries by strength. */
-export function GroupsTable({ rows, onBack, short }: { rows: readonly GroupRow[]; onBack: (() => void) | undefined; short: boolean }) {
+export function GroupsTable({
+  rows,
+  onBack,
+  short,
+}: {
+  rows: readonly GroupRow[];
+  onBack: (() => void) | undefined;
+  short: boolean;
+}) {
   const here = useHere();
   const focus = useFocus();
   const { sectors } = useFrameValue();
@@ -45,7 +53,11 @@ function groupColumns(sectors: readonly string[]): Column<GroupRow>[] {
       value: (g) => g.name,
       cell: (g) => (
         <>
-          <i aria-hidden className="mr-2 inline-block size-2.5 rounded-full" style={{ background: groupColour(g.sector, sectors) }} />
+          <i
+            aria-hidden
+            className="mr-2 inline-block size-2.5 rounded-full"
+            style={{ background: groupColour(g.sector, sectors) }}
+          />
           {g.name}
         </>
       ),
@@ -56,13 +68,36 @@ function groupColumns(sectors: readonly string[]): Column<GroupRow>[] {
       label: "was",
       about: "Rank five sessions ago",
       value: (g) => g.rankBefore,
-      cell: (g) => <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>{fixed(g.rankBefore)}</span>,
+      cell: (g) => (
+        <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
+          {fixed(g.rankBefore)}
+        </span>
+      ),
     },
     ...strengthColumns<GroupRow>(),
-    { key: "staying", label: "staying", about: "Staying power: Strength averaged over ten weekly samples", value: (g) => g.staying, cell: (g) => fixed(g.staying) },
-    { key: "trend", label: "Trend", about: "Mean Trend score of the members, 0 to 100", value: (g) => g.trend, cell: (g) => fixed(g.trend) },
+    {
+      key: "staying",
+      label: "staying",
+      about: "Staying power: Strength averaged over ten weekly samples",
+      value: (g) => g.staying,
+      cell: (g) => fixed(g.staying),
+    },
+    {
+      key: "trend",
+      label: "Trend",
+      about: "Mean Trend score of the members, 0 to 100",
+      value: (g) => g.trend,
+      cell: (g) => fixed(g.trend),
+    },
     { key: "members", label: "stocks", value: (g) => g.members, cell: (g) => g.members },
-    { key: "notes", label: "notes", text: true, about: "Standing and flags of the method, section 5", value: (g) => notes(g), cell: (g) => <span className="text-soft">{notes(g)}</span> },
+    {
+      key: "notes",
+      label: "notes",
+      text: true,
+      about: "Standing and flags of the method, section 5",
+      value: (g) => notes(g),
+      cell: (g) => <span className="text-soft">{notes(g)}</span>,
+    },
   ];
 }
 

@@ -13,7 +13,10 @@ export function LevelPath({ inside, sector }: { inside: string; sector: string }
   if (inside === "") return null;
   const key = findGroupKey(inside);
   const name = inside === "focus" ? "Focus" : key?.name || `All of ${market?.name ?? "the market"}`;
-  const steps = [{ label: "Sectors", to: {} }, ...(key?.level === "industry" && sector !== "" ? [{ label: sector, to: { in: `sector:${sector}` } }] : [])];
+  const steps = [
+    { label: "Sectors", to: {} },
+    ...(key?.level === "industry" && sector !== "" ? [{ label: sector, to: { in: `sector:${sector}` } }] : []),
+  ];
   const chosen = focus.isIn(inside);
   return (
     <nav aria-label="Level" className="mt-3 flex items-center gap-1 text-[14px]">

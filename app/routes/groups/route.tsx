@@ -24,9 +24,16 @@ export async function loader({ request }: Route.LoaderArgs) {
   if (inside === "focus" && here.focus.length === 0) throw redirect(hrefOf(here, "/groups"));
   const held = askFor(request, stocks, { group: inside === "focus" ? [...here.focus] : [inside] });
   const key = findGroupKey(inside);
-  if (key?.level !== "sector") return { level: "stocks" as const, inside, reading: (await held).reading, groups: undefined, stocks: (await held).result };
+  if (key?.level !== "sector")
+    return { level: "stocks" as const, inside, reading: (await held).reading, groups: undefined, stocks: (await held).result };
   const answer = await askFor(request, groups, { peers: "industry", within: key.name });
-  return { level: "sector" as const, inside, reading: [...answer.reading, ...(await held).reading.slice(0, 1)], groups: answer.result, stocks: (await held).result };
+  return {
+    level: "sector" as const,
+    inside,
+    reading: [...answer.reading, ...(await held).reading.slice(0, 1)],
+    groups: answer.result,
+    stocks: (await held).result,
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Groups · Yubrin" }];
@@ -59,21 +66,31 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
       <LevelPath inside={inside} sector={held?.rows[0]?.sector ?? ""} />
       {level === "peers" ? (
         <ControlSentence twin={twin}>
-          <InlineMenu label="Peer set" param="peers" value={table.peers} choices={PEERS} /> by the mean of three and six months, tinted by z within the set of {table.peerCount};
-          each group is the equal-weighted composite of its members
+          <InlineMenu label="Peer set" param="peers" value={table.peers} choices={PEERS} /> by the mean of three and six months,
+          tinted by z within the set of {table.peerCount}; each group is the equal-weighted composite of its members
         </ControlSentence>
       ) : (
         <ControlSentence twin={twin}>
-          {held.rows.length} stocks, each ranked and tinted by z within this set{level === "sector" ? `; its industries are ranked among all ${table.peerCount}` : ""}
+          {held.rows.length} stocks, each ranked and tinted by z within this set
+          {level === "sector" ? `; its industries are ranked among all ${table.peerCount}` : ""}
         </ControlSentence>
       )}
       {none && (
         <p className="mt-6 max-w-xl">
-          No stock of this market has a {table.peers} yet. An <Link className="figure-link" to={hrefOf(here, "/files")}>instruments file</Link> gives them; until then{" "}
-          <Link className="figure-link" to={hrefOf(here, "/groups", { in: "market:" })}>all stocks can be ranked together</Link>.
+          No stock of this market has a {table.peers} yet. An{" "}
+          <Link className="figure-link" to={hrefOf(here, "/files")}>
+            instruments file
+          </Link>{" "}
+          gives them; until then{" "}
+          <Link className="figure-link" to={hrefOf(here, "/groups", { in: "market:" })}>
+            all stocks can be ranked together
+          </Link>
+          .
         </p>
       )}
-      {table && !none && <GroupsTable rows={table.rows} onBack={level === "sector" ? goUp : undefined} short={level === "sector"} />}
+      {table && !none && (
+        <GroupsTable rows={table.rows} onBack={level === "sector" ? goUp : undefined} short={level === "sector"} />
+      )}
       {held && held.rows.length > 0 && <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} />}
     </>
   );

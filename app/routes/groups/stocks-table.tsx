@@ -6,9 +6,19 @@ import { DataTable, type Column } from "~/ui/data-table";
 import { rankColumn, strengthColumns } from "./strength-columns";
 
 /** The stocks of a group by strength within it. */
-export function StocksTable({ rows, from, onBack, short }: { rows: readonly StockRow[]; from: string; onBack: () => void; short: boolean }) {
+export function StocksTable({
+  rows,
+  from,
+  onBack,
+  short,
+}: {
+  rows: readonly StockRow[];
+  from: string;
+  onBack: () => void;
+  short: boolean;
+}) {
   const here = useHere();
-  const columns = useMemo(stockColumns, []);
+  const columns = useMemo(() => stockColumns(), []);
   return (
     <section className="mt-4">
       {short && <h2 className="heading mb-1">Its stocks</h2>}
@@ -30,20 +40,47 @@ const STANCES = ["Avoid", "Hold", "Favour"];
 
 function stockColumns(): Column<StockRow>[] {
   return [
-    { key: "name", label: "stock", text: true, value: (s) => s.name, cell: (s) => <><b className="mr-2 font-semibold">{s.ticker}</b>{s.name}</> },
+    {
+      key: "name",
+      label: "stock",
+      text: true,
+      value: (s) => s.name,
+      cell: (s) => (
+        <>
+          <b className="mr-2 font-semibold">{s.ticker}</b>
+          {s.name}
+        </>
+      ),
+    },
     rankColumn(),
     ...strengthColumns<StockRow>(),
-    { key: "trend", label: "Trend", about: "Trend score among the market's members, 0 to 100", value: (s) => s.trend, cell: (s) => fixed(s.trend) },
+    {
+      key: "trend",
+      label: "Trend",
+      about: "Trend score among the market's members, 0 to 100",
+      value: (s) => s.trend,
+      cell: (s) => fixed(s.trend),
+    },
     {
       key: "stance",
       label: "stance",
       text: true,
       about: "Favour, Hold or Avoid: trailing stop, Trend and the strength of the industry",
       value: (s) => (s.stance === "" ? NaN : STANCES.indexOf(s.stance)),
-      cell: (s) => <span className={s.stance === "Favour" ? "text-teal" : s.stance === "Avoid" ? "text-rust" : "text-soft"}>{s.stance || "–"}</span>,
+      cell: (s) => (
+        <span className={s.stance === "Favour" ? "text-teal" : s.stance === "Avoid" ? "text-rust" : "text-soft"}>
+          {s.stance || "–"}
+        </span>
+      ),
     },
     { key: "close", label: "close", value: (s) => s.close, cell: (s) => fixed(s.close, 2) },
     { key: "r1", label: "1 session", value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
-    { key: "industry", label: "industry", text: true, value: (s) => s.industry, cell: (s) => <span className="text-soft">{s.industry || "–"}</span> },
+    {
+      key: "industry",
+      label: "industry",
+      text: true,
+      value: (s) => s.industry,
+      cell: (s) => <span className="text-soft">{s.industry || "–"}</span>,
+    },
   ];
 }

@@ -17,18 +17,29 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
       value: (r) => r.z[0] - r.z[3],
       cell: (r) => <ZPath z={r.z} />,
     },
-    ...STRENGTH_RETURNS.map(
-      (n, k): Column<Row> => ({
-        key: `r${n}`,
-        label: SPANS[k]!,
-        about: `Return over ${n} sessions, tinted by its z within the set`,
-        value: (r) => r.returns[k]!,
-        cell: (r) => signedPercent(r.returns[k]!),
-        tint: (r) => tint(r.z[k]!, 2.5),
-      }),
-    ),
-    { key: "blend", label: "blend z", about: "z of the mean of the three- and six-month returns", value: (r) => r.blendZ, cell: (r) => signed(r.blendZ, 2), tint: (r) => tint(r.blendZ, 2.5) },
-    { key: "strength", label: "Strength", about: "Percentile rank of the blend in the set, 0 to 100", value: (r) => r.strength, cell: (r) => fixed(r.strength) },
+    ...STRENGTH_RETURNS.map((n, k): Column<Row> => ({
+      key: `r${n}`,
+      label: SPANS[k]!,
+      about: `Return over ${n} sessions, tinted by its z within the set`,
+      value: (r) => r.returns[k]!,
+      cell: (r) => signedPercent(r.returns[k]!),
+      tint: (r) => tint(r.z[k]!, 2.5),
+    })),
+    {
+      key: "blend",
+      label: "blend z",
+      about: "z of the mean of the three- and six-month returns",
+      value: (r) => r.blendZ,
+      cell: (r) => signed(r.blendZ, 2),
+      tint: (r) => tint(r.blendZ, 2.5),
+    },
+    {
+      key: "strength",
+      label: "Strength",
+      about: "Percentile rank of the blend in the set, 0 to 100",
+      value: (r) => r.strength,
+      cell: (r) => fixed(r.strength),
+    },
   ];
 }
 

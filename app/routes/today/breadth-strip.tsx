@@ -29,12 +29,23 @@ export function BreadthStrip({ rows, stances }: { rows: readonly ParticipationRo
         <tbody>
           {rows.map((row, h) => (
             <tr key={h} className="h-6">
-              <th scope="row" className="w-16 text-left font-normal text-soft">{Number.isNaN(row.horizon) ? "all five" : row.horizon}</th>
+              <th scope="row" className="w-16 text-left font-normal text-soft">
+                {Number.isNaN(row.horizon) ? "all five" : row.horizon}
+              </th>
               <td>
-                <ShareBar percent={row.percent} before={row.weekAgo} strong={Number.isNaN(row.horizon) || row.horizon === 50} slim />
+                <ShareBar
+                  percent={row.percent}
+                  before={row.weekAgo}
+                  strong={Number.isNaN(row.horizon) || row.horizon === 50}
+                  slim
+                />
               </td>
               <td className="w-12 text-right font-semibold">{share(row.percent)}</td>
-              <td className={`w-12 text-right ${row.percent > row.weekAgo ? "text-teal" : row.percent < row.weekAgo ? "text-rust" : ""}`}>{signed(row.percent - row.weekAgo, 0)}</td>
+              <td
+                className={`w-12 text-right ${row.percent > row.weekAgo ? "text-teal" : row.percent < row.weekAgo ? "text-rust" : ""}`}
+              >
+                {signed(row.percent - row.weekAgo, 0)}
+              </td>
             </tr>
           ))}
         </tbody>
@@ -51,11 +62,13 @@ export function BreadthStrip({ rows, stances }: { rows: readonly ParticipationRo
       </div>
       <p className="mt-1 flex justify-between">
         <span>
-          Favour <b className="font-semibold">{stances.favour}</b> <span className="text-soft">({signed(stances.favour - stances.favourBefore, 0)})</span>
+          Favour <b className="font-semibold">{stances.favour}</b>{" "}
+          <span className="text-soft">({signed(stances.favour - stances.favourBefore, 0)})</span>
         </span>
         <span>Hold {hold}</span>
         <span>
-          Avoid <b className="font-semibold">{stances.avoid}</b> <span className="text-soft">({signed(stances.avoid - stances.avoidBefore, 0)})</span>
+          Avoid <b className="font-semibold">{stances.avoid}</b>{" "}
+          <span className="text-soft">({signed(stances.avoid - stances.avoidBefore, 0)})</span>
         </span>
       </p>
     </section>

@@ -17,10 +17,26 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
       <caption className="sr-only">Sectors from the strongest to the weakest</caption>
       <thead>
         <tr className="text-soft">
-          <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">Sectors</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal" title="z of the mean of three- and six-month returns">blend z</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap">3 months</th>
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap" title="Rank now, and five sessions ago">rank, was</th>
+          <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">
+            Sectors
+          </th>
+          <th
+            scope="col"
+            className="border-b border-ink/60 pb-1 pl-3 text-right font-normal"
+            title="z of the mean of three- and six-month returns"
+          >
+            blend z
+          </th>
+          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap">
+            3 months
+          </th>
+          <th
+            scope="col"
+            className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap"
+            title="Rank now, and five sessions ago"
+          >
+            rank, was
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -28,7 +44,11 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
           <tr key={g.name} className="h-[21px] hover:bg-track/60">
             <th scope="row" className="text-left font-normal whitespace-nowrap">
               <Link to={hrefOf(here, "/groups", { in: g.key })} className="hover:text-indigo">
-                <i aria-hidden className="mr-2 inline-block size-2.5 rounded-full" style={{ background: groupColour(g.name, sectors) }} />
+                <i
+                  aria-hidden
+                  className="mr-2 inline-block size-2.5 rounded-full"
+                  style={{ background: groupColour(g.name, sectors) }}
+                />
                 {g.name}
               </Link>
             </th>
@@ -38,7 +58,9 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
             <td className="pl-2 text-right">{signedPercent(g.r63)}</td>
             <td className="pl-2 text-right whitespace-nowrap">
               {fixed(g.rank)}
-              <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>, {fixed(g.rankBefore)}</span>
+              <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
+                , {fixed(g.rankBefore)}
+              </span>
             </td>
           </tr>
         ))}
@@ -54,7 +76,10 @@ function ZBar({ z }: { z: number }) {
     <span className="flex items-center gap-2">
       <span aria-hidden className="relative h-3 flex-1">
         <span className="absolute inset-y-0 left-1/2 w-px bg-soft" />
-        <span className={`absolute inset-y-0 ${z > 0 ? "bg-teal" : "bg-rust"}`} style={z > 0 ? { left: "50%", width: `${share}%` } : { right: "50%", width: `${share}%` }} />
+        <span
+          className={`absolute inset-y-0 ${z > 0 ? "bg-teal" : "bg-rust"}`}
+          style={z > 0 ? { left: "50%", width: `${share}%` } : { right: "50%", width: `${share}%` }}
+        />
       </span>
       <span className="w-8 text-right">{signed(z)}</span>
     </span>

@@ -27,7 +27,10 @@ export default function Today({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const { today: now } = loaderData;
   const regime = useMemo(() => fromWire<ResultOf<typeof regimeStudy>>(loaderData.regime), [loaderData.regime]);
-  const options = useCallback((theme: ChartTheme) => indexAndRegimeOptions(theme, { ...regime, index: regime.now.index }), [regime]);
+  const options = useCallback(
+    (theme: ChartTheme) => indexAndRegimeOptions(theme, { ...regime, index: regime.now.index }),
+    [regime],
+  );
   const { r1, r5, index } = now.regime;
   return (
     <>
@@ -46,7 +49,11 @@ export default function Today({ loaderData }: Route.ComponentProps) {
               ]}
             />
           </figcaption>
-          <Chart className="h-[268px]" label={`${index} over two years, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`} options={options} />
+          <Chart
+            className="h-[268px]"
+            label={`${index} over two years, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`}
+            options={options}
+          />
         </figure>
         <LeadersAndTrailers sectors={now.sectors} />
         <Changes changes={now.changes} />

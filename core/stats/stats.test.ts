@@ -1,0 +1,77 @@
+import fc from "fast-check";
+import * as reference from "simple-statistics";
+import { describe, expect, it } from "vitest";
+import { mean, median, percentileRankAmong, percentileRanks, sampleSd, trailingZ, zScores } from "..";
+import { randomBars } from "../testing";
+
+const lists = fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 2, maxLength: 60 });
+
+describe("moments against another library", () => {
+  it("mean, sample sd and median", () => {
+    fc.assert(
+      fc.property(lists, (x) => {
+        const size = Math.max(1, ...x.map(Math.abs));
+        expect(Math.abs(mean(x) - reference.mean(x)) / size).toBeLessThan(1e-12);
+        expect(Math.abs(sampleSd(x) - reference.sampleStandardDeviation(x)) / size).toBeLessThan(1e-9);
+        expect(median(x)).toBeCloseTo(reference.median(x), 9);
+      }),
+    );
+  });
+  it("keeps its digits far from zero", () => {
+    expect(sampleSd([1e9 + 1, 1e9 + 2, 1e9 + 3])).toBeCloseTo(1, 12);
+  });
+  it("NaN is passed over, and too little is NaN", () => {
+    expect(mean([NaN, 2, 4])).toBe(3);
+    expect(mean([])).toBeNaN();
+    expect(sampleSd([NaN, 2])).toBeNaN();
+    expect(median([NaN])).toBeNaN();
+    expect(sampleSd([0.1, 0.1, 0.1])).toBe(0);
+    expect(Array.from(zScores([5, 5, 5]))).toEqual([NaN, NaN, NaN]);
+  });
+});
+
+describe("trailing z", () => {
+  const { close } = randomBars(2, 400);
+  const x = close.map((c, i) => (i % 37 === 5 ? NaN : c));
+  it("equals the z of each window by another library", () => {
+    const z = trailingZ(x, 100, 60);
+    for (const t of [80, 150, 399]) {
+      const window = Array.from(x.slice(Math.max(0, t - 99), t + 1)).filter((v) => !Number.isNaN(v));
+      expect(z[t]).toBeCloseTo((x[t]! - reference.mean(window)) / reference.sampleStandardDeviation(window), 9);
+    }
+    expect(z[50]).toBeNaN();
+    expect(z[42]).toBeNaN();
+  });
+});
+
+describe("percentile ranks", () => {
+  const slow = (x: number, set: readonly number[]) =>
+    (100 * (set.filter((y) => y < x).length + set.filter((y) => y === x).length / 2)) / set.length;
+  const ties = fc.array(fc.integer({ min: 0, max: 12 }), { minLength: 1, maxLength: 40 });
+  it("equal the counts below and half the ties", () => {
+    fc.assert(
+      fc.property(ties, (set) => {
+        expect(Array.from(percentileRanks(set))).toEqual(set.map((x) => slow(x, set)));
+      }),
+    );
+  });
+  it("from outside, without being counted", () => {
+    fc.assert(
+      fc.property(ties, fc.integer({ min: -1, max: 13 }), (set, x) => {
+        expect(percentileRankAmong(x, set)).toBe(slow(x, set));
+      }),
+    );
+  });
+  it("neighbours within a billionth are one value, NaN is none", () => {
+    expect(Array.from(percentileRanks([1, 1 + 1e-12, NaN, 2]))).toEqual([100 / 3, 100 / 3, NaN, 250 / 3]);
+    expect(percentileRankAmong(NaN, [1, 2])).toBeNaN();
+    expect(percentileRankAmong(1, [NaN])).toBeNaN();
+  });
+  it("do not change when all values are scaled", () => {
+    fc.assert(
+      fc.property(ties, (set) => {
+        expect(Array.from(percentileRanks(set.map((x) => 3.7 * x)))).toEqual(Array.from(percentileRanks(set)));
+      }),
+    );
+  });
+});

@@ -1,0 +1,91 @@
+import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { STUDIES } from "@studies/registry";
+import { makeWorld } from "@world/make-world";
+import { Invalid, NotFound } from "../errors";
+import { openDatabase } from "../db.server";
+import { bumpDataVersion } from "../stores/meta-store.server";
+import { deskOf } from "../testing/desk-of";
+import { differences } from "../testing/differences";
+import { Desk } from "./desk.server";
+import { paramsFromSearch } from "./params-from-search";
+import { startPool, type StudyPool } from "./pool.server";
+
+let desk: Desk;
+let pool: StudyPool;
+const made = makeWorld(4, { stocks: 26, years: 2, reserve: 3 });
+const world = made.dataset;
+
+beforeAll(async () => {
+  desk = await deskOf(world);
+  pool = startPool();
+});
+afterAll(async () => {
+  await desk.close();
+  await pool.close();
+});
+
+describe("the desk", () => {
+  it("takes the last session on or before the date", async () => {
+    const friday = await desk.ask({ study: "breadth", params: {}, asOf: "2026-03-13" });
+    const sunday = await desk.ask({ study: "breadth", params: {}, asOf: "2026-03-15" });
+    expect(sunday.asOf).toBe(friday.asOf);
+    expect(sunday.isLatest).toBe(false);
+    expect((await desk.ask({ study: "breadth", params: {}, asOf: "2030-01-01" })).isLatest).toBe(true);
+  });
+  it.each([
+    [{ study: "nothing", params: {} }, NotFound, "no study"],
+    [{ study: "breadth", params: {}, market: "NOWHERE" }, NotFound, "no market"],
+    [{ study: "breadth", params: {}, asOf: "yesterday" }, Invalid, "not a date"],
+    [{ study: "breadth", params: {}, asOf: "1990-01-01" }, Invalid, "no session on or before"],
+    [{ study: "breadth", params: { average: "weighted" } }, Invalid, "not right"],
+    [{ study: "stocks", params: { group: ["planet:Mars"] } }, Invalid, "not right"],
+  ])("refuses %j", async (question, kind, words) => {
+    await expect(desk.ask(question)).rejects.toThrow(kind);
+    await expect(desk.ask(question)).rejects.toThrow(words);
+  });
+  it("says where a parameter is wrong", async () => {
+    const error = await desk.ask({ study: "breadth", params: { history: "many" } }).catch((e: unknown) => e);
+    expect((error as Invalid).details.join()).toContain("history");
+  });
+  it("answers in a worker what it answers itself", async () => {
+    const pooled = new Desk(desk.db, pool);
+    for (const study of ["today", "breadth", "members", "groups", "timeline"]) {
+      const question = { study, params: {}, asOf: "2026-06-12" };
+      expect(differences(await pooled.ask(question), await desk.ask(question))).toEqual([]);
+    }
+  });
+  it("gives the worker the data anew when they change", async () => {
+    const pooled = new Desk(desk.db, pool);
+    const before = await pooled.ask({ study: "breadth", params: {} });
+    await desk.db.transaction((trx) => bumpDataVersion(trx));
+    expect(differences(await pooled.ask({ study: "breadth", params: {} }), before)).toEqual([]);
+    expect((await pooled.status()).dataVersion).toBe(2);
+  });
+  it("says so when there is no data", async () => {
+    const empty = new Desk(await openDatabase(":memory:"));
+    await expect(empty.ask({ study: "today", params: {} })).rejects.toThrow("no market data yet");
+    expect(await empty.status()).toEqual({ dataVersion: 0, latest: null });
+    await empty.close();
+  });
+  it("answers every study on the very first session", async () => {
+    const first = world.bars.find((b) => b.ticker === "ALBRO")!.days[0]!;
+    const asOf = new Date(first * 86_400_000).toISOString().slice(0, 10);
+    const stock = world.instruments.find((i) => i.kind === "stock" && i.listed === first)!;
+    const params: Record<string, Record<string, unknown>> = { stocks: { group: ["market:"] }, chart: { ticker: stock.ticker } };
+    for (const study of STUDIES.values()) {
+      const answer = await desk.ask({ study: study.name, params: params[study.name] ?? {}, asOf });
+      expect(answer.reading.flat().join(" ")).not.toContain("NaN");
+      expect(study.table(answer.result).columns.length).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe("parameters from a query", () => {
+  it("take the study's own keys, lists where it wants lists", () => {
+    const { params } = STUDIES.get("stocks")!;
+    expect(paramsFromSearch(params, new URLSearchParams("group=a&group=b&asof=2024-01-02&sort=rank"))).toEqual({
+      group: ["a", "b"],
+    });
+    expect(paramsFromSearch(STUDIES.get("focus")!.params, new URLSearchParams("group=a"))).toEqual({ group: ["a"] });
+  });
+});

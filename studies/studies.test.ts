@@ -1,0 +1,118 @@
+import { describe, expect, it } from "vitest";
+import { participationSentence, type ParticipationRow } from "./breadth";
+import { findGroupKey } from "./group-key";
+import { regimeSentence, type RegimeNow } from "./regime";
+import { STUDIES } from "./registry";
+import { count, date, fixed, list, percent, share, signed, signedPercent } from "./words";
+
+const said = (sentence: readonly (string | { figure: string })[]) =>
+  sentence.map((p) => (typeof p === "string" ? p : p.figure)).join("");
+
+describe("figures in words", () => {
+  it("have true minus signs, and dashes for nothing", () => {
+    expect([signed(-1.26), signed(0.04), signed(2, 0), signed(-0.001, 2), signed(NaN)]).toEqual([
+      "−1.3",
+      "0.0",
+      "+2",
+      "0.00",
+      "–",
+    ]);
+    expect([percent(0.0512), signedPercent(-0.003), share(64.08), fixed(-2.5, 1), fixed(NaN)]).toEqual([
+      "5.1%",
+      "−0.3%",
+      "64%",
+      "−2.5",
+      "–",
+    ]);
+  });
+  it("count with their nouns", () => {
+    expect([count(1, "session"), count(6048, "session"), count(0, "entry", "entries")]).toEqual([
+      "1 session",
+      "6,048 sessions",
+      "0 entries",
+    ]);
+    expect([list([]), list(["a"]), list(["a", "b", "c"]), date(20_000)]).toEqual(["", "a", "a, b and c", "4 Oct 2024"]);
+  });
+});
+
+describe("readings", () => {
+  const row = (horizon: number, percentage: number, weekAgo: number): ParticipationRow => ({
+    horizon,
+    above: 1,
+    counted: 401,
+    percent: percentage,
+    weekAgo,
+    dayAgo: weekAgo,
+    place: 50,
+    readings: 100,
+  });
+  const rows = (fifty: number, before: number, all: number) => [
+    row(5, 1, 1),
+    row(10, 1, 1),
+    row(20, 60, 60),
+    row(50, fifty, before),
+    row(200, 1, 1),
+    row(NaN, all, all),
+  ];
+  it.each([
+    [
+      64.1,
+      51.2,
+      38,
+      "64% of the 401 members close above their 50-session average, up from 51% a week ago; 38% are above all five.",
+    ],
+    [
+      40,
+      51,
+      72,
+      "40% of the 401 members close above their 50-session average, down from 51% a week ago; 72% are above all five, which is crowded (70% or more).",
+    ],
+    [
+      40.2,
+      39.9,
+      9,
+      "40% of the 401 members close above their 50-session average, as many as a week ago; 9% are above all five, which is washed out (10% or less).",
+    ],
+    [40, NaN, NaN, "40% of the 401 members close above their 50-session average."],
+    [NaN, NaN, NaN, "60% of the 401 members close above their 20-session average, as many as a week ago."],
+  ])("of breadth at %f after %f", (fifty, before, all, words) => {
+    expect(said(participationSentence(rows(fifty, before, all)))).toBe(words);
+  });
+  it("of the regime", () => {
+    const now = {
+      index: "Aldane broad",
+      direction: "Rising",
+      volatility: "Calm",
+      directionSessions: 3,
+      directionSince: 20_000,
+      distance200: 0.042,
+    } as RegimeNow;
+    expect(said(regimeSentence(now))).toBe(
+      "Aldane broad is Rising and Calm, rising for 3 sessions since 4 Oct 2024: +4.2% from its 200-session average.",
+    );
+    expect(said(regimeSentence({ ...now, direction: "" }))).toContain("too short a history");
+  });
+});
+
+describe("group keys", () => {
+  it("are read, or are none", () => {
+    expect(findGroupKey("sector:Freight and ports")).toEqual({ level: "sector", name: "Freight and ports" });
+    expect(findGroupKey("market:")).toEqual({ level: "market", name: "" });
+    expect(["market:x", "sector:", "planet:Mars", "", "Shipyards"].map(findGroupKey)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
+  });
+});
+
+describe("the registry", () => {
+  it("knows every study by its own name", () => {
+    for (const [name, study] of STUDIES) {
+      expect(study.name).toBe(name);
+      expect(study.about.length).toBeGreaterThan(20);
+    }
+  });
+});
