@@ -55,15 +55,16 @@ export const meta: Route.MetaFunction = () => [{ title: "Data · Yubrin" }];
 
 export default function Files({ loaderData, actionData }: Route.ComponentProps) {
   const { holdings, job, lost, formats } = loaderData;
-  const { revalidate } = useRevalidator();
+  const { revalidate, state } = useRevalidator();
   const running = job?.state === "running";
+  // The next look comes only when the last one is answered: looking again sooner would break it off.
   useEffect(() => {
-    if (!running) return;
-    const timer = setInterval(() => void revalidate(), 400);
+    if (!running || state !== "idle") return;
+    const timer = setTimeout(() => void revalidate(), 400);
     return () => {
-      clearInterval(timer);
+      clearTimeout(timer);
     };
-  }, [running, revalidate]);
+  }, [running, state, revalidate]);
   const loaded = holdings.filter((h) => h.bars > 0);
   return (
     <>

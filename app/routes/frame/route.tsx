@@ -27,9 +27,10 @@ export async function loader({ request }: Route.LoaderArgs) {
   return { markets, market, span: toWire(span.result), sectors };
 }
 
-/** The span does not depend on the date in view. */
+/** The span does not depend on the date in view; a change of the data asks for everything again at the same address. */
 export function shouldRevalidate({ currentUrl, nextUrl, formMethod, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
-  if (formMethod !== undefined && formMethod !== "GET") return defaultShouldRevalidate;
+  const again = currentUrl.href === nextUrl.href || (formMethod !== undefined && formMethod !== "GET");
+  if (again) return defaultShouldRevalidate;
   return currentUrl.searchParams.get("market") !== nextUrl.searchParams.get("market");
 }
 

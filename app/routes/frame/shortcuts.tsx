@@ -1,5 +1,5 @@
 import { Dialog } from "radix-ui";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
@@ -25,6 +25,10 @@ export function Shortcuts() {
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
   const waiting = useRef(0);
+  // Says that the page answers to keys and menus now, for whoever drives it by program.
+  useEffect(() => {
+    document.documentElement.dataset["ready"] = "true";
+  }, []);
   useHotkey((event) => {
     const now = performance.now();
     if (now < waiting.current) {

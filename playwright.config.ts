@@ -1,0 +1,42 @@
+import { defineConfig } from "@playwright/test";
+import { findChromium } from "./scripts/chromium.mjs";
+
+const port = Number(process.env["E2E_PORT"] ?? 4173);
+const executablePath = findChromium();
+
+/** A server over a database of its own: a small made-up market, or nothing yet. */
+const server = (which: "made" | "empty", at: number) => ({
+  command: `node e2e/serve.mjs ${which}`,
+  url: `http://127.0.0.1:${at}/healthz`,
+  env: { PORT: String(at), NODE_ENV: "production" },
+  reuseExistingServer: false,
+  timeout: 120_000,
+});
+
+export default defineConfig({
+  testDir: "e2e",
+  outputDir: "test-results/browser",
+  workers: 2,
+  fullyParallel: true,
+  timeout: 90_000,
+  retries: process.env["CI"] ? 1 : 0,
+  reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    trace: "retain-on-failure",
+    launchOptions: {
+      ...(executablePath ? { executablePath } : {}),
+      args: [
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-quic",
+        "--no-first-run",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+      ],
+    },
+  },
+  webServer: [server("made", port), server("empty", port + 1)],
+});
