@@ -20,11 +20,12 @@ import type { MarketData } from "./market-data";
 
 export type AverageKind = "ema" | "sma";
 
-function forEachInstrument(panel: Panel, calculate: (index: number) => Float64Array): Float64Array {
+/** Instruments x sessions; `calculate` writes one instrument's column where it belongs. */
+function forEachInstrument(panel: Panel, calculate: (index: number, out: Float64Array) => void): Float64Array {
   const sessions = panel.sessions.length;
-  const out = new Float64Array(panel.count * sessions);
-  for (let i = 0; i < panel.count; i++) out.set(calculate(i), i * sessions);
-  return out;
+  const whole = new Float64Array(panel.count * sessions);
+  for (let i = 0; i < panel.count; i++) calculate(i, seriesOf(whole, sessions, i));
+  return whole;
 }
 
 /** A moving average of the closes of every instrument. */
@@ -32,7 +33,7 @@ export function averageColumn(kind: AverageKind, n: number): PerInstrument {
   const average = kind === "ema" ? ema : sma;
   return {
     name: `${kind}:${n}`,
-    derive: ({ panel }) => forEachInstrument(panel, (i) => average(seriesOf(panel.close, panel.sessions.length, i), n)),
+    derive: ({ panel }) => forEachInstrument(panel, (i, out) => average(seriesOf(panel.close, panel.sessions.length, i), n, out)),
   };
 }
 
@@ -44,7 +45,10 @@ function highLowClose(panel: Panel, i: number) {
 /** Side of the two-sided trailing stop of every instrument: 1 upper, -1 lower. */
 export const stopSideColumn: PerInstrument = {
   name: "stop-side",
-  derive: ({ panel }) => forEachInstrument(panel, (i) => trailingStop(highLowClose(panel, i)).side),
+  derive: ({ panel }) =>
+    forEachInstrument(panel, (i, out) => {
+      out.set(trailingStop(highLowClose(panel, i)).side);
+    }),
 };
 
 /** Participation counts as columns: above and counted of each horizon, all five last. */

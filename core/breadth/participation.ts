@@ -30,41 +30,50 @@ export function participation(panel: Panel, averages: readonly Float64Array[], s
   }
   const above = Array.from({ length: 6 }, () => new Uint16Array(sessions));
   const counted = Array.from({ length: 6 }, () => new Uint16Array(sessions));
-  // For one instrument: how many averages are defined, and how many of them it is above, on each session.
-  const defined = new Uint8Array(sessions);
-  const beaten = new Uint8Array(sessions);
+  // For one instrument: 16 for each average that is defined on a session, and 1 for each that it is above.
+  const state = new Uint8Array(sessions);
   for (let i = 0; i < panel.count; i++) {
     const base = i * sessions;
     const end = spans.offset[i + 1]!;
     for (let k = spans.offset[i]!; k < end; k++) {
       const from = spans.from[k]!;
       const to = spans.to[k]!;
-      defined.fill(0, from, to + 1);
-      beaten.fill(0, from, to + 1);
-      for (let h = 0; h < 5; h++) {
-        const column = averages[h]!;
-        const aboveH = above[h]!;
-        const countedH = counted[h]!;
-        for (let s = from; s <= to; s++) {
-          const average = column[base + s]!;
-          // An average is defined only where there is a bar, so the close needs no check of its own.
-          if (average !== average) continue;
-          countedH[s]!++;
-          defined[s]!++;
-          if (isAbove(panel.close[base + s]!, average)) {
-            aboveH[s]!++;
-            beaten[s]!++;
-          }
-        }
-      }
+      state.fill(0, from, to + 1);
+      for (let h = 0; h < 5; h++) countAbove(panel.close, averages[h]!, base, from, to, above[h]!, counted[h]!, state);
       for (let s = from; s <= to; s++) {
-        if (defined[s] !== 5) continue;
+        const own = state[s]!;
+        if (own < 5 * 16) continue;
         counted[5]![s]!++;
-        if (beaten[s] === 5) above[5]![s]!++;
+        if (own === 5 * 17) above[5]![s]!++;
       }
     }
   }
   return { above, counted };
+}
+
+/** Counts one instrument against one average over a run of sessions. */
+function countAbove(
+  close: Float64Array,
+  average: Float64Array,
+  base: number,
+  from: number,
+  to: number,
+  above: Uint16Array,
+  counted: Uint16Array,
+  state: Uint8Array,
+): void {
+  for (let s = from; s <= to; s++) {
+    const level = average[base + s]!;
+    // An average is defined only where there is a bar, so the close needs no check of its own.
+    if (level !== level) continue;
+    counted[s]!++;
+    if (isAbove(close[base + s]!, level)) {
+      above[s]!++;
+      state[s]! += 17;
+    } else {
+      state[s]! += 16;
+    }
+  }
 }
 
 /**

@@ -1,6 +1,6 @@
 import { isAbove, isBelow } from "../columns/compare";
-import { atr, type HighLowClose } from "../indicators/atr";
-import { highest, lowest } from "../indicators/highest";
+import { requireSameLength } from "../core-error";
+import type { HighLowClose } from "../indicators/atr";
 
 export interface TrailingStop {
   /** The stop after each session's close, price units. */
@@ -19,20 +19,45 @@ export interface TrailingStop {
  * @throws CoreError `bad-length`
  */
 export function trailingStop(bars: HighLowClose): TrailingStop {
-  const range = atr(bars, 22);
-  const top = highest(bars.close, 22);
-  const bottom = lowest(bars.close, 22);
-  const stop = new Float64Array(bars.close.length).fill(NaN);
-  const side = new Float64Array(bars.close.length).fill(NaN);
+  const { high, low, close } = bars;
+  requireSameLength("trailingStop", high, close);
+  requireSameLength("trailingStop", low, close);
+  const stop = new Float64Array(close.length).fill(NaN);
+  const side = new Float64Array(close.length).fill(NaN);
+  // One pass over own bars, as this runs over every stock of a market: ATR(22) as a recursion, the closes of the
+  // window in a ring, and its extremes formed anew only when the one that was kept has left it.
+  const window = new Float64Array(WINDOW);
+  let seen = 0;
+  let previous = NaN;
+  let range = 0;
+  let top = -Infinity;
+  let topBar = -1;
+  let bottom = Infinity;
+  let bottomBar = -1;
   let before = NaN;
   let up = true;
-  for (let t = 0; t < stop.length; t++) {
-    // Only a session with a bar has an ATR; the state is kept over the others.
-    if (Number.isNaN(range[t])) continue;
-    const upper = top[t]! - 3 * range[t]!;
-    const lower = bottom[t]! + 3 * range[t]!;
-    const close = bars.close[t]!;
-    const turns = up ? isBelow(close, before) : isAbove(close, before);
+  for (let t = 0; t < close.length; t++) {
+    const c = close[t]!;
+    if (c !== c) continue;
+    if (seen > 0) {
+      const trueRange = Math.max(high[t]!, previous) - Math.min(low[t]!, previous);
+      if (seen <= WINDOW) range += trueRange / WINDOW;
+      else range += (trueRange - range) / WINDOW;
+    }
+    window[seen % WINDOW] = c;
+    if (c >= top || topBar <= seen - WINDOW) {
+      topBar = c >= top ? seen : barOfExtreme(window, seen, 1);
+      top = window[topBar % WINDOW]!;
+    }
+    if (c <= bottom || bottomBar <= seen - WINDOW) {
+      bottomBar = c <= bottom ? seen : barOfExtreme(window, seen, -1);
+      bottom = window[bottomBar % WINDOW]!;
+    }
+    previous = c;
+    if (seen++ < WINDOW) continue;
+    const upper = top - 3 * range;
+    const lower = bottom + 3 * range;
+    const turns = up ? isBelow(c, before) : isAbove(c, before);
     if (turns) up = !up;
     const fresh = turns || Number.isNaN(before);
     if (up) before = fresh ? upper : Math.max(upper, before);
@@ -41,4 +66,15 @@ export function trailingStop(bars: HighLowClose): TrailingStop {
     side[t] = up ? 1 : -1;
   }
   return { stop, side };
+}
+
+const WINDOW = 22;
+
+/** Bar of the highest (sign 1) or lowest (-1) close of a full window whose latest bar is `seen`. */
+function barOfExtreme(window: Float64Array, seen: number, sign: 1 | -1): number {
+  let found = seen;
+  for (let bar = seen - 1; bar > seen - WINDOW; bar--) {
+    if (sign * window[bar % WINDOW]! > sign * window[found % WINDOW]!) found = bar;
+  }
+  return found;
 }

@@ -5,11 +5,11 @@ import { mean } from "./mean";
  * Formula: sqrt(sum((x - mean)^2) / (n - 1)), centred before squaring; not larger than 1e-12 max(1, |mean|) is 0
  * (method 0, A06).
  * @param values any numbers; NaN is passed over
+ * @param centre their mean, where it is known already
  * @returns the sd in the values' unit, NaN for fewer than 2
  * @example sampleSd([2, 4, 4, 4, 5, 5, 7, 9]).toFixed(4) // => "2.1381"
  */
-export function sampleSd(values: ArrayLike<number>): number {
-  const centre = mean(values);
+export function sampleSd(values: ArrayLike<number>, centre = mean(values)): number {
   let squares = 0;
   let n = 0;
   for (let i = 0; i < values.length; i++) {

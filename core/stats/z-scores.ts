@@ -10,7 +10,7 @@ import { sampleSd } from "./sample-sd";
  */
 export function zScores(values: ArrayLike<number>): Float64Array {
   const centre = mean(values);
-  const sd = sampleSd(values);
+  const sd = sampleSd(values, centre);
   return Float64Array.from(values, (x) => (sd > 0 ? (x - centre) / sd : NaN));
 }
 
@@ -32,8 +32,9 @@ export function trailingZ(values: Float64Array, n: number, least = n): Float64Ar
     const start = Math.max(0, t + 1 - n);
     if (x !== x || defined[t + 1]! - defined[start]! < least) continue;
     const window = values.subarray(start, t + 1);
-    const sd = sampleSd(window);
-    if (sd > 0) out[t] = (x - mean(window)) / sd;
+    const centre = mean(window);
+    const sd = sampleSd(window, centre);
+    if (sd > 0) out[t] = (x - centre) / sd;
   }
   return out;
 }

@@ -1,10 +1,10 @@
 import type { Knex } from "knex";
 import { BAR_COLUMNS, memberSpans, type MemberSpans, type Panel } from "@core";
-import type { FundamentalsRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
+import type { InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import { FUNDAMENTAL_FIELDS, type DatedGroup, type FundamentalColumns, type MarketData } from "@studies/market-data";
 import { readBars } from "../stores/bars-store.server";
-import { listFundamentals } from "../stores/fundamentals-store.server";
-import { listInstruments } from "../stores/instruments-store.server";
+import { listFundamentalRows } from "../stores/fundamentals-store.server";
+import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 
@@ -25,7 +25,7 @@ export async function loadMarket(db: Knex, market: MarketRow, version: number): 
     groups,
     universe: broad ? broad.spans : everyStock(instruments, panel),
     holidays: await listHolidays(db, market.market),
-    fundamentals: fundamentalColumns(await listFundamentals(db, market.market), instruments),
+    fundamentals: await fundamentalColumns(db, instruments),
   };
 }
 
@@ -38,15 +38,7 @@ const sharedInts = (n: number) => new Int32Array(new SharedArrayBuffer(4 * n));
  */
 export function makePanel(instruments: readonly InstrumentRow[], bars: readonly InstrumentBars[]): Panel {
   const anyStock = instruments.some((row, i) => row.kind === "stock" && bars[i]!.days.length > 0);
-  const days = new Set<number>();
-  instruments.forEach((row, i) => {
-    if (anyStock && row.kind !== "stock") return;
-    const { days: own, close } = bars[i]!;
-    for (let k = 0; k < own.length; k++) if (!Number.isNaN(close[k])) days.add(own[k]!);
-  });
-  const sessions = sharedInts(days.size);
-  sessions.set(Int32Array.from(days).sort());
-  const at = new Map(Array.from(sessions, (day, s) => [day, s]));
+  const sessions = sessionDays(bars.filter((_, i) => !anyStock || instruments[i]!.kind === "stock"));
   const n = sessions.length;
   const columns = Object.fromEntries(
     BAR_COLUMNS.map((c) => [c, sharedFloats(n * instruments.length).fill(NaN)]),
@@ -54,15 +46,37 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
   const first = sharedInts(instruments.length).fill(-1);
   const last = sharedInts(instruments.length).fill(-1);
   bars.forEach((own, i) => {
-    for (let k = 0; k < own.days.length; k++) {
-      const s = at.get(own.days[k]!);
-      if (s === undefined || Number.isNaN(own.close[k])) continue;
-      for (const c of BAR_COLUMNS) columns[c][i * n + s] = own[c][k]!;
+    // Days and sessions ascend together.
+    for (let k = 0, s = 0; k < own.days.length; k++) {
+      const day = own.days[k]!;
+      while (s < n && sessions[s]! < day) s++;
+      if (sessions[s] !== day || Number.isNaN(own.close[k])) continue;
+      const to = i * n + s;
+      columns.open[to] = own.open[k]!;
+      columns.high[to] = own.high[k]!;
+      columns.low[to] = own.low[k]!;
+      columns.close[to] = own.close[k]!;
+      columns.volume[to] = own.volume[k]!;
       if (first[i]! < 0) first[i] = s;
       last[i] = s;
     }
   });
   return { ...columns, sessions, count: instruments.length, first, last };
+}
+
+/** The days on which any of these has a bar, ascending. */
+function sessionDays(bars: readonly InstrumentBars[]): Int32Array {
+  const ends = bars.filter((b) => b.days.length > 0).map((b) => [b.days[0]!, b.days[b.days.length - 1]!] as const);
+  if (ends.length === 0) return sharedInts(0);
+  const first = Math.min(...ends.map(([from]) => from));
+  const traded = new Uint8Array(Math.max(...ends.map(([, to]) => to)) - first + 1);
+  for (const { days, close } of bars)
+    for (let k = 0; k < days.length; k++) if (!Number.isNaN(close[k])) traded[days[k]! - first] = 1;
+  const found: number[] = [];
+  for (let d = 0; d < traded.length; d++) if (traded[d] === 1) found.push(first + d);
+  const sessions = sharedInts(found.length);
+  sessions.set(found);
+  return sessions;
 }
 
 /** Dated groups as runs of sessions, those with at least one member here. */
@@ -105,20 +119,23 @@ function everyStock(instruments: readonly InstrumentRow[], panel: Panel): Member
   );
 }
 
-function fundamentalColumns(rows: readonly FundamentalsRow[], instruments: readonly InstrumentRow[]): FundamentalColumns {
-  const position = new Map(instruments.map((row, i) => [row.ticker, i]));
-  const own = rows.filter((row) => position.has(row.ticker));
+/** Fundamentals as columns; rows come by instrument as the panel does, and by day within. */
+async function fundamentalColumns(db: Knex, instruments: readonly StoredInstrument[]): Promise<FundamentalColumns> {
+  const position = new Map(instruments.map((row, i) => [row.id, i]));
+  const rows = await listFundamentalRows(
+    db,
+    instruments.map((i) => i.id),
+  );
+  rows.sort((a, b) => position.get(a.instrument_id)! - position.get(b.instrument_id)!);
   const offset = sharedInts(instruments.length + 1);
-  const known = sharedInts(own.length);
-  const values = sharedFloats(own.length * FUNDAMENTAL_FIELDS.length);
-  for (const row of own) offset[position.get(row.ticker)! + 1]!++;
-  for (let i = 0; i < instruments.length; i++) offset[i + 1]! += offset[i]!;
-  // Rows come by ticker as the instruments do, and by day within.
-  own.forEach((row, k) => {
+  const known = sharedInts(rows.length);
+  const values = sharedFloats(rows.length * FUNDAMENTAL_FIELDS.length);
+  rows.forEach((row, k) => {
+    offset[position.get(row.instrument_id)! + 1]!++;
     known[k] = row.known;
-    FUNDAMENTAL_FIELDS.forEach((field, f) => {
-      values[k * FUNDAMENTAL_FIELDS.length + f] = row[field] ?? NaN;
-    });
+    const own = [row.eps, row.eps_expected, row.growth, row.sales_growth, row.dividend, row.shares, row.next_report];
+    for (let f = 0; f < own.length; f++) values[k * own.length + f] = own[f] ?? NaN;
   });
+  for (let i = 0; i < instruments.length; i++) offset[i + 1]! += offset[i]!;
   return { offset, known, values };
 }

@@ -48,16 +48,21 @@ export function fromBlocks(ticker: string, blocks: readonly { readonly bars: num
   };
   let at = 0;
   for (const { bars: n, block } of blocks) {
-    // The driver's buffers may start anywhere in memory; a copy is aligned.
-    const bytes = block.buffer.slice(block.byteOffset, block.byteOffset + block.byteLength);
-    const head = headBytes(n);
-    out.days.set(new Int32Array(bytes, 0, n), at);
+    const { bytes, start } = aligned(block);
+    const head = start + headBytes(n);
+    out.days.set(new Int32Array(bytes, start, n), at);
     BAR_COLUMNS.forEach((name, k) => {
       out[name].set(new Float64Array(bytes, head + 8 * n * k, n), at);
     });
     at += n;
   }
   return out;
+}
+
+/** The driver's buffers may start anywhere in memory; columns need them at a multiple of 8. */
+function aligned(block: Buffer): { bytes: ArrayBufferLike; start: number } {
+  if (block.byteOffset % 8 === 0) return { bytes: block.buffer, start: block.byteOffset };
+  return { bytes: block.buffer.slice(block.byteOffset, block.byteOffset + block.byteLength), start: 0 };
 }
 
 function headBytes(n: number): number {

@@ -4,8 +4,8 @@ import { insertRows } from "../db.server";
 
 /* fundamentals(id, instrument_id, known, eps, eps_expected, growth, sales_growth, dividend, shares, next_report) */
 
-interface Joined {
-  ticker: string;
+interface Row {
+  instrument_id: number;
   known: number;
   eps: number | null;
   eps_expected: number | null;
@@ -14,6 +14,17 @@ interface Joined {
   dividend: number | null;
   shares: number | null;
   next_report: number | null;
+}
+
+interface Joined extends Omit<Row, "instrument_id"> {
+  ticker: string;
+}
+
+/** Rows of some instruments as they are stored, by day known within each, later rows of one day last. */
+export async function listFundamentalRows(db: Knex, instrumentIds: readonly number[]): Promise<Row[]> {
+  const wanted = new Set(instrumentIds);
+  const rows = await db<Row>("fundamentals").orderBy(["instrument_id", "known", "id"]);
+  return rows.filter((row) => wanted.has(row.instrument_id));
 }
 
 /** All rows, or those of one market's instruments, by ticker and day known, later rows of one day last. */
