@@ -1,7 +1,6 @@
 import {
   composite,
   ema,
-  HORIZONS,
   memberSpans,
   participation,
   participationPercent,
@@ -56,8 +55,7 @@ export function participationColumns(kind: AverageKind): PerSession<Record<strin
   return {
     name: `participation:${kind}`,
     derive(data) {
-      const averages = HORIZONS.map((n) => deriveWhole(data, averageColumn(kind, n)));
-      const { above, counted } = participation(data.panel, averages, data.universe);
+      const { above, counted } = participation(data.panel, data.universe, kind);
       return Object.fromEntries([
         ...above.map((column, h) => [`above${h}`, column] as const),
         ...counted.map((column, h) => [`counted${h}`, column] as const),

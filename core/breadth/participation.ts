@@ -1,9 +1,8 @@
-import { isAbove } from "../columns/compare";
-import { CoreError } from "../core-error";
 import type { MemberSpans, Panel } from "../columns/panel";
 
 /** The horizons of participation, in sessions (method 2). */
 export const HORIZONS = [5, 10, 20, 50, 200] as const;
+const LONGEST = 200;
 
 /** Counts a session; horizon h of `HORIZONS` stands at [h], all five together last. */
 export interface Participation {
@@ -13,66 +12,158 @@ export interface Participation {
   readonly counted: readonly Uint16Array[];
 }
 
+/** Room that one pass over an instrument needs, and what it counts into. */
+interface Counting {
+  /** The instrument's own closes, and the session of each. */
+  readonly own: Float64Array;
+  readonly at: Int32Array;
+  /** 1 on the sessions on which it is a member. */
+  readonly member: Uint8Array;
+  /** Counts above, two horizons an element: 5 and 10, 20 and 50, 200 and all five (the second times 65,536). */
+  readonly pairs: readonly [Int32Array, Int32Array, Int32Array];
+  /** Members whose five averages are all defined; before that, members counted for each horizon. */
+  readonly full: Uint16Array;
+  readonly early: readonly Uint16Array[];
+}
+
 /**
  * How many members close above their averages, on every session, and above all five at once.
  * Formula: participation(n) = members with C > average(n) / members whose average(n) is defined; all five over the
- * members for which all are defined; a member without a bar is not counted (method 2, C01, C02).
+ * members for which all are defined; a member without a bar is not counted (method 2, C01, C02). One pass an
+ * instrument with the five averages in scalars; they are those of `ema` and `sma`.
  * @param panel bars, instruments x sessions
- * @param averages five columns, instruments x sessions, price units, in the order of `HORIZONS`
  * @param spans dated membership
+ * @param average exponential or simple averages
  * @returns counts a session
- * @throws CoreError `bad-length` when there are not five columns of the panel's size
  */
-export function participation(panel: Panel, averages: readonly Float64Array[], spans: MemberSpans): Participation {
+export function participation(panel: Panel, spans: MemberSpans, average: "ema" | "sma"): Participation {
   const sessions = panel.sessions.length;
-  if (averages.length !== 5 || averages.some((a) => a.length !== panel.close.length)) {
-    throw new CoreError("bad-length", "participation: needs five columns of the panel's size");
-  }
-  const above = Array.from({ length: 6 }, () => new Uint16Array(sessions));
-  const counted = Array.from({ length: 6 }, () => new Uint16Array(sessions));
-  // For one instrument: 16 for each average that is defined on a session, and 1 for each that it is above.
-  const state = new Uint8Array(sessions);
+  const counts = (): Uint16Array => new Uint16Array(sessions);
+  const counting: Counting = {
+    own: new Float64Array(sessions),
+    at: new Int32Array(sessions),
+    member: new Uint8Array(sessions),
+    pairs: [new Int32Array(sessions), new Int32Array(sessions), new Int32Array(sessions)],
+    full: counts(),
+    early: HORIZONS.map(counts),
+  };
+  const count = average === "ema" ? countEma : countSma;
   for (let i = 0; i < panel.count; i++) {
-    const base = i * sessions;
-    const end = spans.offset[i + 1]!;
-    for (let k = spans.offset[i]!; k < end; k++) {
-      const from = spans.from[k]!;
-      const to = spans.to[k]!;
-      state.fill(0, from, to + 1);
-      for (let h = 0; h < 5; h++) countAbove(panel.close, averages[h]!, base, from, to, above[h]!, counted[h]!, state);
-      for (let s = from; s <= to; s++) {
-        const own = state[s]!;
-        if (own < 5 * 16) continue;
-        counted[5]![s]!++;
-        if (own === 5 * 17) above[5]![s]!++;
-      }
-    }
+    if (spans.offset[i] === spans.offset[i + 1]) continue;
+    counting.member.fill(0);
+    for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) counting.member.fill(1, spans.from[k], spans.to[k]! + 1);
+    count(counting, ownCloses(panel, i, counting));
   }
-  return { above, counted };
+  const { pairs, full, early } = counting;
+  const above = HORIZONS.map((_, h) => Uint16Array.from(pairs[h >> 1]!, (pair) => (h % 2 === 0 ? pair & 0xffff : pair >>> 16)));
+  const allFive = Uint16Array.from(pairs[2], (pair) => pair >>> 16);
+  return { above: [...above, allFive], counted: [...early.map((e) => e.map((n, s) => n + full[s]!)), full] };
 }
 
-/** Counts one instrument against one average over a run of sessions. */
-function countAbove(
-  close: Float64Array,
-  average: Float64Array,
-  base: number,
-  from: number,
-  to: number,
-  above: Uint16Array,
-  counted: Uint16Array,
-  state: Uint8Array,
-): void {
-  for (let s = from; s <= to; s++) {
-    const level = average[base + s]!;
-    // An average is defined only where there is a bar, so the close needs no check of its own.
-    if (level !== level) continue;
-    counted[s]!++;
-    if (isAbove(close[base + s]!, level)) {
-      above[s]!++;
-      state[s]! += 17;
-    } else {
-      state[s]! += 16;
+/** Puts the closes of an instrument's own bars side by side and says how many there are. */
+function ownCloses(panel: Panel, i: number, { own, at }: Counting): number {
+  const base = i * panel.sessions.length;
+  let bars = 0;
+  for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
+    const close = panel.close[base + s]!;
+    if (close !== close) continue;
+    own[bars] = close;
+    at[bars++] = s;
+  }
+  return bars;
+}
+
+/** 1 when a close is above a level by the rule of `isAbove`; averages of prices are positive. */
+function over(close: number, level: number): 0 | 1 {
+  return close - level > 1e-9 * level ? 1 : 0;
+}
+
+/** Counts one instrument against one average on a bar before all five are defined. */
+function tallyEarly({ own, at, member, pairs, early }: Counting, h: number, k: number, level: number): void {
+  const s = at[k]!;
+  if (member[s] === 0) return;
+  early[h]![s]!++;
+  pairs[h >> 1]![s]! += over(own[k]!, level) << (h % 2 === 0 ? 0 : 16);
+}
+
+function countEma(counting: Counting, bars: number): void {
+  const { own, at, member, pairs, full } = counting;
+  const [first, second, third] = pairs;
+  const e = [0, 0, 0, 0, 0];
+  for (let k = 0; k < Math.min(bars, LONGEST); k++) {
+    HORIZONS.forEach((n, h) => {
+      if (k >= n) e[h]! += (2 / (n + 1)) * (own[k]! - e[h]!);
+      else e[h] = k === n - 1 ? (e[h]! + own[k]!) / n : e[h]! + own[k]!;
+      if (k >= n - 1 && k < LONGEST - 1) tallyEarly(counting, h, k, e[h]!);
+    });
+  }
+  let [e5, e10, e20, e50, e200] = e as [number, number, number, number, number];
+  for (let k = LONGEST - 1; k < bars; k++) {
+    const close = own[k]!;
+    if (k >= LONGEST) {
+      e5 += (2 / 6) * (close - e5);
+      e10 += (2 / 11) * (close - e10);
+      e20 += (2 / 21) * (close - e20);
+      e50 += (2 / 51) * (close - e50);
+      e200 += (2 / 201) * (close - e200);
     }
+    const s = at[k]!;
+    if (member[s] === 0) continue;
+    const u5 = over(close, e5);
+    const u10 = over(close, e10);
+    const u20 = over(close, e20);
+    const u50 = over(close, e50);
+    const u200 = over(close, e200);
+    first[s]! += u5 + (u10 << 16);
+    second[s]! += u20 + (u50 << 16);
+    third[s]! += u200 + ((u5 & u10 & u20 & u50 & u200) << 16);
+    full[s]!++;
+  }
+}
+
+/** After so many bars the running sums are formed anew, so that rounding cannot build up. */
+const ANCHOR = 512;
+
+function countSma(counting: Counting, bars: number): void {
+  const { own, at, member, pairs, full } = counting;
+  const [first, second, third] = pairs;
+  const sumOf = (n: number, k: number): number => {
+    let sum = 0;
+    for (let b = Math.max(0, k - n + 1); b <= k; b++) sum += own[b]!;
+    return sum;
+  };
+  for (let k = 0; k < Math.min(bars, LONGEST - 1); k++) {
+    HORIZONS.forEach((n, h) => {
+      if (k >= n - 1) tallyEarly(counting, h, k, sumOf(n, k) / n);
+    });
+  }
+  let [s5, s10, s20, s50, s200] = [0, 0, 0, 0, 0];
+  for (let k = LONGEST - 1; k < bars; k++) {
+    const close = own[k]!;
+    if ((k - LONGEST + 1) % ANCHOR === 0) {
+      s5 = sumOf(5, k);
+      s10 = sumOf(10, k);
+      s20 = sumOf(20, k);
+      s50 = sumOf(50, k);
+      s200 = sumOf(200, k);
+    } else {
+      s5 += close - own[k - 5]!;
+      s10 += close - own[k - 10]!;
+      s20 += close - own[k - 20]!;
+      s50 += close - own[k - 50]!;
+      s200 += close - own[k - 200]!;
+    }
+    const s = at[k]!;
+    if (member[s] === 0) continue;
+    const u5 = over(close, s5 / 5);
+    const u10 = over(close, s10 / 10);
+    const u20 = over(close, s20 / 20);
+    const u50 = over(close, s50 / 50);
+    const u200 = over(close, s200 / 200);
+    first[s]! += u5 + (u10 << 16);
+    second[s]! += u20 + (u50 << 16);
+    third[s]! += u200 + ((u5 & u10 & u20 & u50 & u200) << 16);
+    full[s]!++;
   }
 }
 
