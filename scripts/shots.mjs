@@ -19,7 +19,10 @@ const views = [
   ["data", "/files"],
 ];
 
-const server = spawn(process.execPath, ["scripts/demo.mjs"], { env: { ...process.env, PORT: String(port) }, stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, ["scripts/demo.mjs"], {
+  env: { ...process.env, PORT: String(port) },
+  stdio: ["ignore", "pipe", "inherit"],
+});
 try {
   await new Promise((resolve, reject) => {
     server.stdout.on("data", (chunk) => String(chunk).includes(base) && resolve(undefined));
@@ -27,7 +30,18 @@ try {
   });
   fs.mkdirSync(folder, { recursive: true });
   const executablePath = findChromium();
-  const browser = await chromium.launch({ ...(executablePath ? { executablePath } : {}), args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+  const browser = await chromium.launch({
+    ...(executablePath ? { executablePath } : {}),
+    args: [
+      "--no-sandbox",
+      "--disable-gpu",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+  });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const shoot = async (name, place) => {
     await page.goto(base + place, { waitUntil: "networkidle" });
@@ -37,6 +51,7 @@ try {
   };
   for (const [name, place] of views) await shoot(name, place);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
+  await page.locator("html.lamp").waitFor({ state: "attached" });
   await shoot("today-lamp", "/");
   await browser.close();
 } finally {

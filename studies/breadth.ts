@@ -1,4 +1,4 @@
-import { HORIZONS, isoDate, percentileRanks } from "@core";
+import { HORIZONS, isoDate, percentileRankAt } from "@core";
 import { z } from "zod";
 import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import { participationColumns, participationPercents, referenceColumns } from "./columns";
@@ -38,7 +38,7 @@ export function participationRows(market: Market, average: "ema" | "sma"): Parti
       percent: column[t]!,
       weekAgo: t >= 5 ? column[t - 5]! : NaN,
       dayAgo: t >= 1 ? column[t - 1]! : NaN,
-      place: percentileRanks(column)[t]!,
+      place: percentileRankAt(column, t),
       readings: column.reduce((n, x) => n + (Number.isNaN(x) ? 0 : 1), 0),
     };
   });

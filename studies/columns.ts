@@ -44,10 +44,10 @@ function highLowClose(panel: Panel, i: number) {
 /** Side of the two-sided trailing stop of every instrument: 1 upper, -1 lower. */
 export const stopSideColumn: PerInstrument = {
   name: "stop-side",
-  derive: ({ panel }) =>
-    forEachInstrument(panel, (i, out) => {
-      out.set(trailingStop(highLowClose(panel, i)).side);
-    }),
+  derive({ panel }) {
+    const stop = new Float64Array(panel.sessions.length);
+    return forEachInstrument(panel, (i, side) => trailingStop(highLowClose(panel, i), { stop, side }));
+  },
 };
 
 /** Participation counts as columns: above and counted of each horizon, all five last. */

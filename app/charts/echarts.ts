@@ -1,5 +1,5 @@
 import { BarChart, CandlestickChart, LineChart } from "echarts/charts";
-import { AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
+import { AxisPointerComponent, GridComponent, MarkAreaComponent, TooltipComponent } from "echarts/components";
 import { init, use as register } from "echarts/core";
 import { CanvasRenderer } from "echarts/renderers";
 
@@ -11,7 +11,6 @@ register([
   AxisPointerComponent,
   GridComponent,
   MarkAreaComponent,
-  MarkLineComponent,
   TooltipComponent,
   CanvasRenderer,
 ]);

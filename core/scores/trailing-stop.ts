@@ -15,15 +15,17 @@ export interface TrailingStop {
  * session before turns to the lower side, the lowest close of 22 plus 3 ATR(22), only ever lowered; a close above
  * that turns back; each turn starts from the raw level (method 10, K06, Z07).
  * @param bars high, low and close of one instrument
+ * @param into columns of the same length to write into [new ones]
  * @returns columns of the same length; NaN before bar 23 and where there is no bar
  * @throws CoreError `bad-length`
  */
-export function trailingStop(bars: HighLowClose): TrailingStop {
+export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.length)): TrailingStop {
   const { high, low, close } = bars;
   requireSameLength("trailingStop", high, close);
   requireSameLength("trailingStop", low, close);
-  const stop = new Float64Array(close.length).fill(NaN);
-  const side = new Float64Array(close.length).fill(NaN);
+  const { stop, side } = into;
+  stop.fill(NaN);
+  side.fill(NaN);
   // One pass over own bars, as this runs over every stock of a market: ATR(22) as a recursion, the closes of the
   // window in a ring, and its extremes formed anew only when the one that was kept has left it.
   const window = new Float64Array(WINDOW);
@@ -65,7 +67,11 @@ export function trailingStop(bars: HighLowClose): TrailingStop {
     stop[t] = before;
     side[t] = up ? 1 : -1;
   }
-  return { stop, side };
+  return into;
+}
+
+function emptyStop(length: number): TrailingStop {
+  return { stop: new Float64Array(length), side: new Float64Array(length) };
 }
 
 const WINDOW = 22;

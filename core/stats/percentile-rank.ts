@@ -28,6 +28,37 @@ export function percentileRanks(values: ArrayLike<number>): Float64Array {
 }
 
 /**
+ * Percentile rank of one value in its own set, without ranking the others.
+ * Formula: as `percentileRanks`, in one walk over the set.
+ * @param values the set; NaN is not counted
+ * @param i position of the value
+ * @returns 0 to 100, NaN when that value is NaN
+ * @example percentileRankAt([5, 7, 7, 9], 1) // => 50
+ */
+export function percentileRankAt(values: ArrayLike<number>, i: number): number {
+  const x = values[i]!;
+  if (x !== x) return NaN;
+  // A run of ties could reach on through neighbours: those near enough to matter are looked at in order.
+  const near = 1e-6 * Math.max(1, Math.abs(x));
+  const close: number[] = [];
+  let count = 0;
+  let below = 0;
+  for (let k = 0; k < values.length; k++) {
+    const v = values[k]!;
+    if (v !== v) continue;
+    count++;
+    if (v < x - near) below++;
+    else if (v <= x + near) close.push(v);
+  }
+  close.sort((a, b) => a - b);
+  let low = close.indexOf(x);
+  let high = low + 1;
+  while (high < close.length && tied(close[high - 1]!, close[high]!)) high++;
+  while (low > 0 && tied(close[low - 1]!, close[low]!)) low--;
+  return (100 * (below + low + (high - low) / 2)) / count;
+}
+
+/**
  * Percentile rank of a value from outside a set: compared with the set without being counted in it (A04).
  * @param x the value
  * @param values the set; NaN is not counted

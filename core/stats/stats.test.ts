@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import * as reference from "simple-statistics";
 import { describe, expect, it } from "vitest";
-import { mean, median, percentileRankAmong, percentileRanks, sampleSd, trailingZ, zScores } from "..";
+import { mean, median, percentileRankAmong, percentileRankAt, percentileRanks, sampleSd, trailingZ, zScores } from "..";
 import { randomBars } from "../testing";
 
 const lists = fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 2, maxLength: 60 });
@@ -52,6 +52,15 @@ describe("percentile ranks", () => {
     fc.assert(
       fc.property(ties, (set) => {
         expect(Array.from(percentileRanks(set))).toEqual(set.map((x) => slow(x, set)));
+      }),
+    );
+  });
+  it("of one value alone are the same", () => {
+    fc.assert(
+      fc.property(ties, fc.nat(), (set, i) => {
+        const values = set.map((x, k) => (k % 7 === 3 ? NaN : x * 1.1 + (k % 2) * 1e-12));
+        const at = i % set.length;
+        expect(percentileRankAt(values, at)).toEqual(percentileRanks(values)[at]);
       }),
     );
   });
