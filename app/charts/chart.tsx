@@ -35,13 +35,16 @@ export function Chart({ label, options, className }: Props) {
   useEffect(() => {
     if (!drawn || drawn.isDisposed()) return;
     const draw = () => {
-      drawn.setOption({ animation: false, ...options(readTheme()) }, { notMerge: true, lazyUpdate: true });
+      drawn.setOption({ animation: false, ...options(readTheme()) }, { notMerge: true });
     };
-    draw();
+    // Drawn in a task of its own, so that it does not lengthen the one that rendered the page; one that comes too late
+    // because the next is due already is left out.
+    const due = setTimeout(draw);
     // The theme is a class of the page.
     const themes = new MutationObserver(draw);
     themes.observe(document.documentElement, { attributeFilter: ["class"] });
     return () => {
+      clearTimeout(due);
       themes.disconnect();
     };
   }, [drawn, options]);
