@@ -21,6 +21,8 @@ export interface FrameValue {
   readonly asOf: number | undefined;
   /** Shows another session; `replace` while something is being dragged. */
   readonly goTo: (day: number, options?: { readonly replace?: boolean }) => void;
+  /** Shows the session so many sessions on (or back) from the one asked for last. */
+  readonly step: (by: number) => void;
 }
 
 export const FrameContext = createContext<FrameValue>({
@@ -31,6 +33,7 @@ export const FrameContext = createContext<FrameValue>({
   sectors: [],
   asOf: undefined,
   goTo: () => undefined,
+  step: () => undefined,
 });
 
 export const useFrameValue = (): FrameValue => use(FrameContext);

@@ -67,11 +67,7 @@ const peeking = defineStudy({
   table: () => ({ columns: [], rows: [] }),
 });
 const withoutExamples = { ...peeking, name: "without examples", examples: [] };
-const all: ReadonlyMap<string, Study> = new Map([
-  ...STUDIES,
-  [peeking.name, peeking as unknown as Study],
-  [withoutExamples.name, withoutExamples as unknown as Study],
-]);
+const all: ReadonlyMap<string, Study> = new Map([...STUDIES, [peeking.name, peeking], [withoutExamples.name, withoutExamples]]);
 
 describe.each(dates)("as of %s", (asOf) => {
   let whole: Desk;

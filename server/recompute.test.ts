@@ -152,7 +152,7 @@ describe.each([400, 720])("at session %i", (t) => {
       const expected = meanRanks.get(row.ticker)!;
       if (Number.isNaN(expected)) expect(row.trend).toBeNaN();
       else expect(row.trend).toBeCloseTo(rank(expected, known), 6);
-      const blend = 0.5 * parts.get(row.ticker)![1]! + 0.5 * parts.get(row.ticker)![2]!;
+      const blend = 0.5 * parts.get(row.ticker)![1] + 0.5 * parts.get(row.ticker)![2];
       if (!Number.isNaN(blend)) expect(row.blend).toBeCloseTo(blend, 10);
       if (row.stance !== "") stances++;
     }

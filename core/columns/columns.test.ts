@@ -89,6 +89,6 @@ describe("bars with gaps", () => {
   it("columns are reduced to the rows that have a close", () => {
     const close = Float64Array.of(NaN, 1, NaN, 3, NaN);
     const other = Float64Array.of(9, 10, 20, 30, 9);
-    expect(Array.from(overBars(close, [other], (c, o) => c.map((x, i) => x + o![i]!)))).toEqual([NaN, 11, NaN, 33, NaN]);
+    expect(Array.from(overBars(close, [other], (c, o) => c.map((x, i) => x + o[i]!)))).toEqual([NaN, 11, NaN, 33, NaN]);
   });
 });

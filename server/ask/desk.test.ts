@@ -74,7 +74,8 @@ describe("the desk", () => {
     const params: Record<string, Record<string, unknown>> = { stocks: { group: ["market:"] }, chart: { ticker: stock.ticker } };
     for (const study of STUDIES.values()) {
       const answer = await desk.ask({ study: study.name, params: params[study.name] ?? {}, asOf });
-      expect(answer.reading.flat().join(" ")).not.toContain("NaN");
+      const said = answer.reading.flat().map((part) => (typeof part === "string" ? part : part.figure));
+      expect(said.join(" ")).not.toContain("NaN");
       expect(study.table(answer.result).columns.length).toBeGreaterThan(0);
     }
   });

@@ -248,9 +248,7 @@ describe("a process killed while it imports", () => {
       });
     });
     expect(writing).toContain("80%");
-    await new Promise((resolve) =>
-      child.exitCode === null && child.signalCode === null ? child.on("exit", resolve) : resolve(undefined),
-    );
+    if (child.exitCode === null && child.signalCode === null) await new Promise((resolve) => child.on("exit", resolve));
     db = await openDatabase(path.join(folder, "test.db"));
     expect(await db.raw("pragma integrity_check")).toEqual([{ integrity_check: "ok" }]);
     expect(await db("instruments").pluck("ticker")).toEqual(["AAA"]);

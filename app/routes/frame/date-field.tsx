@@ -11,15 +11,12 @@ export function DateField() {
 }
 
 function Field({ asOf }: { asOf: number }) {
-  const { calendar, goTo } = useFrameValue();
+  const { calendar, goTo, step } = useFrameValue();
   const [text, setText] = useState(isoDate(asOf));
   if (!calendar) return null;
   const day = findEpochDay(text);
   const wrong = Number.isNaN(day) || day < calendar.first;
   const latest = asOf === calendar.latest;
-  const step = (by: number) => {
-    goTo(calendar.step(asOf, by));
-  };
   return (
     <form
       className="flex items-center"

@@ -20,7 +20,7 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
 
 /** The keys that work on every screen, and the page that names them. */
 export function Shortcuts() {
-  const { calendar, asOf, goTo } = useFrameValue();
+  const { calendar, goTo, step } = useFrameValue();
   const here = useHere();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
@@ -39,9 +39,9 @@ export function Shortcuts() {
     }
     if (event.key === "g") waiting.current = now + 1500;
     else if (event.key === "?") setOpen(true);
-    else if (!calendar || asOf === undefined) return false;
-    else if (event.key === "[") goTo(calendar.step(asOf, -1));
-    else if (event.key === "]") goTo(calendar.step(asOf, 1));
+    else if (!calendar) return false;
+    else if (event.key === "[") step(-1);
+    else if (event.key === "]") step(1);
     else if (event.key === "\\") goTo(calendar.latest);
     else return false;
     return true;

@@ -1,0 +1,136 @@
+import { describe, expect, it } from "vitest";
+import { epochDay, isoDate } from "@core";
+import { breadthHistoryOptions } from "./breadth-history";
+import { sessionAxis, type ChartTheme } from "./chart-theme";
+import { indexAndRegimeOptions } from "./index-and-regime";
+import { priceChartOptions, type PriceChart } from "./price-chart";
+import { regimeAreas } from "./regime-areas";
+
+const theme: ChartTheme = {
+  paper: "paper",
+  raised: "raised",
+  ink: "ink",
+  soft: "soft",
+  rule: "rule",
+  teal: "teal",
+  rust: "rust",
+  indigo: "indigo",
+};
+const days = Int32Array.from({ length: 40 }, (_, k) => epochDay("2026-01-05") + 7 * Math.floor(k / 5) + (k % 5));
+const dates = Array.from(days, isoDate);
+const column = (of: (k: number) => number) => Float64Array.from(days, (_, k) => of(k));
+
+interface Series {
+  name: string;
+  type: string;
+  data: unknown[];
+  xAxisIndex?: number;
+  itemStyle: Record<string, unknown>;
+  markArea?: { data: unknown[] };
+}
+const seriesOf = (options: object) => (options as { series: Series[] }).series;
+const tooltipOf = (options: object, k: number) =>
+  (options as { tooltip: { formatter(points: { dataIndex: number }[]): string } }).tooltip.formatter([{ dataIndex: k }]);
+
+describe("the session axis", () => {
+  it("is labelled where months begin, away from the edges, with month and year", () => {
+    const { axisLabel } = sessionAxis(theme, dates, 0, true);
+    const labelled = dates.filter((_, k) => axisLabel.interval(k));
+    expect(labelled).toEqual(["2026-02-02"]);
+    expect(axisLabel.formatter("2026-02-02")).toBe("Feb 2026");
+  });
+  it("has no more than ten labels however long it is", () => {
+    const long = Array.from({ length: 6000 }, (_, k) => isoDate(10_000 + k));
+    const { axisLabel } = sessionAxis(theme, long, 0, true);
+    const labels = long.filter((_, k) => axisLabel.interval(k));
+    expect(labels.length).toBeGreaterThan(6);
+    expect(labels.length).toBeLessThanOrEqual(10);
+  });
+});
+
+describe("the price chart", () => {
+  const data: PriceChart = {
+    days,
+    open: column((k) => 10 + k),
+    high: column((k) => 12 + k),
+    low: column((k) => 9 + k),
+    close: column((k) => (k === 7 ? NaN : 11 + k)),
+    volume: column(() => 1234),
+    averages: [
+      { n: 5, values: column((k) => (k < 4 ? NaN : k)) },
+      { n: 20, values: column(() => NaN) },
+    ],
+    relative: column((k) => 100 + k),
+    referenceName: "Broad",
+    direction: new Int8Array(0),
+  };
+  it("draws candles as open, close, low, high; hollow when up and solid when down, without colour", () => {
+    const [candles] = seriesOf(priceChartOptions(theme, data));
+    expect(candles!.data[3]).toEqual([13, 14, 12, 15]);
+    expect(candles!.data[7]).toEqual([17, "-", 16, 19]);
+    expect(candles!.itemStyle).toMatchObject({ color: "paper", color0: "ink", borderColor: "ink", borderColor0: "ink" });
+  });
+  it("has a line for each average, volume, and the relative line at the foot", () => {
+    const series = seriesOf(priceChartOptions(theme, data));
+    expect(series.map((s) => s.name)).toEqual(["price", "EMA 5", "EMA 20", "volume", "relative"]);
+    expect(series.every((s) => s.data.length === 40)).toBe(true);
+    expect(series[1]!.data.slice(0, 5)).toEqual(["-", "-", "-", "-", 4]);
+    expect(series[4]!.xAxisIndex).toBe(2);
+  });
+  it("of the index has its regime instead", () => {
+    const direction = Int8Array.from(days, (_, k) => (k < 20 ? 2 : 0));
+    const series = seriesOf(priceChartOptions(theme, { ...data, relative: new Float64Array(0), direction }));
+    expect(series.map((s) => s.name)).not.toContain("relative");
+    expect(series[0]!.markArea!.data).toHaveLength(2);
+  });
+  it("tells the figures of a session, or that there was no bar", () => {
+    const options = priceChartOptions(theme, data);
+    expect(tooltipOf(options, 4)).toContain("close <b>15.00</b> (+7.1%)");
+    expect(tooltipOf(options, 4)).toContain("volume 1,234");
+    expect(tooltipOf(options, 4)).toContain("relative 104.0");
+    expect(tooltipOf(options, 7)).toContain("no bar");
+  });
+});
+
+describe("regime areas", () => {
+  it("are runs of rising and falling, named where there is room, none for ranging or undefined", () => {
+    const states = Int8Array.of(-1, 2, 2, 1, 0, 0, 0, 2);
+    const areas = regimeAreas(theme, dates.slice(0, 8), states) as [{ name: string; xAxis: string }, { xAxis: string }][];
+    expect(areas.map(([from, to]) => [from.name, from.xAxis, to.xAxis])).toEqual([
+      ["rising", dates[1], dates[2]],
+      ["falling", dates[4], dates[6]],
+      ["", dates[7], dates[7]],
+    ]);
+  });
+});
+
+describe("history pictures", () => {
+  it("of breadth stand over each other on one time axis, with both zones", () => {
+    const options = breadthHistoryOptions(theme, {
+      days,
+      index: column((k) => 1000 + k),
+      reference: "Broad",
+      chosen: column((k) => (k < 3 ? NaN : 50)),
+      chosenName: "50",
+      allFive: column(() => 20),
+    });
+    const series = seriesOf(options);
+    expect(series.map((s) => s.name)).toEqual(["Broad", "above 50", "all five"]);
+    expect(series[1]!.data.slice(0, 4)).toEqual([null, null, null, 50]);
+    expect(JSON.stringify(series[2]!.markArea)).toContain("crowded ≥ 70");
+    expect(JSON.stringify(series[2]!.markArea)).toContain("washed out ≤ 10");
+    expect(tooltipOf(options, 5)).toContain("above 50 <b>50.0%</b>");
+  });
+  it("of the index tell its regime", () => {
+    const options = indexAndRegimeOptions(theme, {
+      days,
+      close: column((k) => 1000 + k),
+      average200: column(() => NaN),
+      direction: Int8Array.from(days, (_, k) => (k < 10 ? -1 : 1)),
+      index: "Broad",
+    });
+    expect(tooltipOf(options, 2)).toContain("no regime yet");
+    expect(tooltipOf(options, 12)).toContain("ranging");
+    expect(tooltipOf(options, 12)).toContain("200-session average –");
+  });
+});

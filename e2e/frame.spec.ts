@@ -1,0 +1,96 @@
+import { reading, ready } from "./main-job";
+import { expect, test } from "./watch";
+
+test("the theme and the width of the course stay as they were set", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
+  await expect(page.locator("html")).toHaveClass("lamp");
+  await page.getByRole("button", { name: "Narrow the course" }).click();
+  await expect(page.getByRole("button", { name: "Widen the course" })).toBeVisible();
+  await page.reload();
+  await expect(page.locator("html")).toHaveClass("lamp");
+  await expect(page.getByRole("button", { name: "Widen the course" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Groups" })).toBeVisible();
+});
+
+test("the tray opens and closes, empty yet", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  await page.getByRole("button", { name: "Tray", exact: true }).click();
+  await expect(page.getByRole("dialog", { name: "Tray" })).toContainText("The tray is empty.");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Tray" })).toHaveCount(0);
+});
+
+test("the keys are named on ?, and do nothing while one types", async ({ page }) => {
+  await page.goto("/?asof=2025-06-05");
+  await ready(page);
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("one session back, one session on");
+  await page.keyboard.press("Escape");
+  const field = page.getByLabel("As-of date, year-month-day");
+  await field.fill("2025-06-3");
+  await field.press("[");
+  await expect(field).toHaveValue("2025-06-3[");
+  await expect(field).toHaveAttribute("aria-invalid", "true");
+  await expect(page).toHaveURL(/asof=2025-06-05/);
+});
+
+test("stepping fast loses no step", async ({ page, request }) => {
+  await page.goto("/breadth");
+  await ready(page);
+  for (let k = 0; k < 6; k++) await page.keyboard.press("[");
+  const { result } = (await (await request.get("/data/breadth?history=20")).json()) as { result: { days: number[] } };
+  const expected = new Date(result.days.at(-7)! * 86_400_000).toISOString().slice(0, 10);
+  await expect(page).toHaveURL(new RegExp(`asof=${expected}`));
+  await expect(page.getByLabel("As-of date, year-month-day")).toHaveValue(expected);
+});
+
+test("the control sentences change what is shown, and the address says so", async ({ page }) => {
+  await page.goto("/breadth");
+  await ready(page);
+  const before = await reading(page).innerText();
+  await page.getByRole("button", { name: "Averages: exponential" }).click();
+  await page.getByRole("menuitemradio", { name: "simple" }).click();
+  await expect(page).toHaveURL(/average=sma/);
+  await expect(reading(page)).not.toHaveText(before);
+  await page.getByRole("button", { name: "Average: 50 sessions" }).click();
+  await page.getByRole("menuitemradio", { name: "200 sessions" }).click();
+  await expect(page.getByText("Every member, by distance from its 200-session average")).toBeVisible();
+  await page.goto("/chart/ALBRO");
+  await ready(page);
+  await page.getByRole("button", { name: "History: one year" }).click();
+  await page.getByRole("menuitemradio", { name: "five years" }).click();
+  await expect(page).toHaveURL(/history=1260/);
+  await page.getByText("The latest 20 sessions as figures").click();
+  await expect(page.getByRole("row", { name: /2026/ }).first()).toBeVisible();
+});
+
+test("a member in the plot or the table leads to its chart", async ({ page }) => {
+  await page.goto("/breadth?sort=name");
+  await ready(page);
+  const first = page.getByRole("table", { name: "Members with their distance" }).locator("tr[data-row]").first();
+  const ticker = (await first.getAttribute("data-row"))!;
+  await first.focus();
+  await page.keyboard.press("End");
+  await expect(page.locator("tr:focus")).toBeVisible();
+  await page.keyboard.press("Home");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(new RegExp(`/chart/${ticker}`));
+});
+
+test("every screen is usable from 1024 to 2560 wide", async ({ page }) => {
+  for (const width of [1024, 2560]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of ["/", "/breadth", "/groups", "/groups?in=sector:Shipyards", "/chart/ALBRO", "/files"]) {
+      await page.goto(path);
+      await ready(page);
+      const overflow = await page.evaluate(() => {
+        const main = document.querySelector("#screen")!;
+        return Math.max(document.documentElement.scrollWidth - innerWidth, main.scrollWidth - main.clientWidth);
+      });
+      expect(`${width} ${path} ${overflow}`).toBe(`${width} ${path} 0`);
+    }
+  }
+});
