@@ -155,11 +155,11 @@ function countSma(counting: Counting, bars: number): void {
     }
     const s = at[k]!;
     if (member[s] === 0) continue;
-    const u5 = over(close, s5 / 5);
-    const u10 = over(close, s10 / 10);
-    const u20 = over(close, s20 / 20);
-    const u50 = over(close, s50 / 50);
-    const u200 = over(close, s200 / 200);
+    const u5 = over(5 * close, s5);
+    const u10 = over(10 * close, s10);
+    const u20 = over(20 * close, s20);
+    const u50 = over(50 * close, s50);
+    const u200 = over(200 * close, s200);
     first[s]! += u5 + (u10 << 16);
     second[s]! += u20 + (u50 << 16);
     third[s]! += u200 + ((u5 & u10 & u20 & u50 & u200) << 16);

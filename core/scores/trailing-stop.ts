@@ -27,15 +27,16 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
   stop.fill(NaN);
   side.fill(NaN);
   // One pass over own bars, as this runs over every stock of a market: ATR(22) as a recursion, the closes of the
-  // window in a ring, and its extremes formed anew only when the one that was kept has left it.
+  // window in a ring, and its extremes formed anew only when the one that was kept is overwritten.
   const window = new Float64Array(WINDOW);
   let seen = 0;
   let previous = NaN;
   let range = 0;
   let top = -Infinity;
-  let topBar = -1;
+  let topPlace = -1;
   let bottom = Infinity;
-  let bottomBar = -1;
+  let bottomPlace = -1;
+  let place = 0;
   let before = NaN;
   let up = true;
   for (let t = 0; t < close.length; t++) {
@@ -46,15 +47,16 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
       if (seen <= WINDOW) range += trueRange / WINDOW;
       else range += (trueRange - range) / WINDOW;
     }
-    window[seen % WINDOW] = c;
-    if (c >= top || topBar <= seen - WINDOW) {
-      topBar = c >= top ? seen : barOfExtreme(window, seen, 1);
-      top = window[topBar % WINDOW]!;
+    window[place] = c;
+    if (c >= top || topPlace === place) {
+      topPlace = c >= top ? place : placeOfExtreme(window, 1);
+      top = window[topPlace]!;
     }
-    if (c <= bottom || bottomBar <= seen - WINDOW) {
-      bottomBar = c <= bottom ? seen : barOfExtreme(window, seen, -1);
-      bottom = window[bottomBar % WINDOW]!;
+    if (c <= bottom || bottomPlace === place) {
+      bottomPlace = c <= bottom ? place : placeOfExtreme(window, -1);
+      bottom = window[bottomPlace]!;
     }
+    place = place + 1 === WINDOW ? 0 : place + 1;
     previous = c;
     if (seen++ < WINDOW) continue;
     const upper = top - 3 * range;
@@ -76,11 +78,9 @@ function emptyStop(length: number): TrailingStop {
 
 const WINDOW = 22;
 
-/** Bar of the highest (sign 1) or lowest (-1) close of a full window whose latest bar is `seen`. */
-function barOfExtreme(window: Float64Array, seen: number, sign: 1 | -1): number {
-  let found = seen;
-  for (let bar = seen - 1; bar > seen - WINDOW; bar--) {
-    if (sign * window[bar % WINDOW]! > sign * window[found % WINDOW]!) found = bar;
-  }
+/** Place of the highest (sign 1) or lowest (-1) close of a full window; of equal ones any will do. */
+function placeOfExtreme(window: Float64Array, sign: 1 | -1): number {
+  let found = 0;
+  for (let k = 1; k < WINDOW; k++) if (sign * window[k]! > sign * window[found]!) found = k;
   return found;
 }
