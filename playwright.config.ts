@@ -19,6 +19,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   timeout: 90_000,
+  // The machine may be busy with others: what takes a second there takes ten here.
+  expect: { timeout: 15_000 },
   retries: process.env["CI"] ? 1 : 0,
   reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
   use: {

@@ -6,8 +6,8 @@ import { nodeWorker } from "./tools/vite-plugin-node-worker.ts";
 export default defineConfig(({ command }) => ({
   plugins: [nodeWorker(), tailwindcss(), reactRouter()],
   resolve: { tsconfigPaths: true },
-  build: { target: "es2022", sourcemap: true },
-  environments: { ssr: { build: { target: "node20", rollupOptions: { input: "./server/app.ts" } } } },
+  build: { target: "es2022" },
+  environments: { ssr: { build: { target: "node20", sourcemap: true, rollupOptions: { input: "./server/app.ts" } } } },
   // Bundling these into the server build halves the time to the first answer.
   ssr: command === "build" ? { noExternal: ["lucide-react", "radix-ui", /^@radix-ui\//, "cmdk", "echarts", "zrender"] } : {},
 }));

@@ -132,6 +132,7 @@ test("the server keeps strangers out", async ({ request, baseURL }) => {
 
 for (const theme of ["paper", "lamp"] as const) {
   test(`no serious accessibility violation on any screen, ${theme} theme`, async ({ page, baseURL }) => {
+    test.slow();
     await page.request.post("/settings", { form: { theme }, headers: { Origin: new URL(baseURL!).origin } });
     const screens = [
       "/",
