@@ -1,5 +1,5 @@
 import { defineConfig } from "@playwright/test";
-import { findChromium } from "./scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 
 const port = Number(process.env["E2E_PORT"] ?? 4173);
 const executablePath = findChromium();
@@ -29,15 +29,7 @@ export default defineConfig({
     trace: "retain-on-failure",
     launchOptions: {
       ...(executablePath ? { executablePath } : {}),
-      args: [
-        "--no-sandbox",
-        "--disable-gpu",
-        "--disable-quic",
-        "--no-first-run",
-        "--disable-background-networking",
-        "--disable-component-update",
-        "--disable-sync",
-      ],
+      args: CHROMIUM_ARGS,
     },
   },
   webServer: [server("made", port), server("empty", port + 1)],

@@ -9,3 +9,14 @@ const candidates = [
 export function findChromium() {
   return candidates.find((c) => c && fs.existsSync(c));
 }
+
+/** How it is started: without a sandbox, as root needs it, and without looking for the network. */
+export const CHROMIUM_ARGS = [
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];

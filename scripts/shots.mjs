@@ -3,7 +3,7 @@ import { spawn, spawnSync } from "node:child_process";
 import fs from "node:fs";
 import path from "node:path";
 import { chromium } from "@playwright/test";
-import { findChromium } from "./chromium.mjs";
+import { CHROMIUM_ARGS, findChromium } from "./chromium.mjs";
 
 const port = 5392;
 const base = `http://127.0.0.1:${port}`;
@@ -32,15 +32,7 @@ try {
   const executablePath = findChromium();
   const browser = await chromium.launch({
     ...(executablePath ? { executablePath } : {}),
-    args: [
-      "--no-sandbox",
-      "--disable-gpu",
-      "--disable-quic",
-      "--no-first-run",
-      "--disable-background-networking",
-      "--disable-component-update",
-      "--disable-sync",
-    ],
+    args: CHROMIUM_ARGS,
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const shoot = async (name, place) => {

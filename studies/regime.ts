@@ -59,7 +59,7 @@ export function regimeNow(market: Market): RegimeNow {
 /** "Aldane broad is Rising, Calm: 4.2% above its 200-session average ..." */
 export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
   const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
-  if (r.direction === "") return [`${r.index} has too short a history for a regime: it needs 205 sessions.`];
+  if (r.direction === "") return [`${r.index} has too short a history for a regime: it needs 200 sessions.`];
   const state = r.volatility === "" ? r.direction : `${r.direction} and ${r.volatility}`;
   return [
     `${r.index} is `,

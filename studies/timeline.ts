@@ -1,6 +1,6 @@
 import { DIRECTIONS, isoDate, weekday, weekEnd, yearOf } from "@core";
 import { z } from "zod";
-import { compositeColumn, referenceColumns, regimeColumns } from "./columns";
+import { compositeColumn, regimeColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { count, date } from "./words";
 
@@ -42,9 +42,7 @@ export const timeline = defineStudy({
       days: Int32Array.from(days),
       level: Float64Array.from(levels),
       spans,
-      hasBroadIndex: market.find(market.row.broadIndex ?? "") !== undefined,
       sessions: t + 1,
-      reference: market.perSession(referenceColumns).close[t]!,
     };
   },
   reading: (r) => [

@@ -125,10 +125,9 @@ function regimeChanges(market: Market, r: RegimeNow): Change[] {
   const changes: Change[] = [];
   const to: Link | undefined = market.row.broadIndex ? { screen: "chart", params: { ticker: market.row.broadIndex } } : undefined;
   const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
-  const was = market.before(r.directionSessions);
   const recently = (sessions: number) => sessions <= 5 && sessions <= market.t;
   if (r.direction !== "" && recently(r.directionSessions)) {
-    const earlier = regimeNow(was).direction;
+    const earlier = regimeNow(market.before(r.directionSessions)).direction;
     if (earlier !== "")
       changes.push({
         area: "Regime",

@@ -174,7 +174,10 @@ export function DataTable<Row>(props: Props<Row>) {
                     <th
                       key={c.key}
                       scope="row"
-                      className="sticky left-0 border-b border-rule/70 bg-paper pr-2 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track"
+                      className={clsx(
+                        "sticky left-0 border-b border-rule/70 pr-2 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track",
+                        chosen ? "bg-chosen" : "bg-paper",
+                      )}
                     >
                       <Link to={href(row)} tabIndex={-1} className="block hover:text-indigo">
                         {c.cell(row)}

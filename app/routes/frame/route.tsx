@@ -1,4 +1,3 @@
-import { Suspense } from "react";
 import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type ShouldRevalidateFunctionArgs } from "react-router";
 import { getDesk } from "@server/desk-of-app.server";
 import { directory } from "@studies/directory";
@@ -41,9 +40,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
   return (
     <FrameContext value={frame}>
       <FramePage>
-        <Suspense>
-          <Outlet />
-        </Suspense>
+        <Outlet />
       </FramePage>
     </FrameContext>
   );

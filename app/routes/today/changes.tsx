@@ -8,7 +8,6 @@ export function Changes({ changes }: { changes: readonly Change[] }) {
   return (
     <section>
       <h2 className="heading border-b border-ink/60 pb-1">What changed</h2>
-      {changes.length === 0 && <p className="mt-2 text-soft">Nothing that is watched changed.</p>}
       <dl>
         {AREAS.map((area) => {
           const own = changes.filter((c) => c.area === area);

@@ -16,8 +16,11 @@ import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
 
+/** Sessions of the picture: two years. */
+const HISTORY = 504;
+
 export async function loader({ request }: Route.LoaderArgs) {
-  const [answer, regime] = await Promise.all([askFor(request, today), askFor(request, regimeStudy, { history: 504 })]);
+  const [answer, regime] = await Promise.all([askFor(request, today), askFor(request, regimeStudy, { history: HISTORY })]);
   return { reading: answer.reading, today: answer.result, regime: toWire(regime.result) };
 }
 
@@ -32,6 +35,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
     [regime],
   );
   const { r1, r5, index } = now.regime;
+  const span = regime.days.length < HISTORY ? "since its first session" : "over two years";
   return (
     <>
       <Reading sentences={loaderData.reading} />
@@ -41,7 +45,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <div className="grid grid-cols-[minmax(0,8fr)_minmax(300px,5fr)] gap-x-8 gap-y-5">
         <figure className="min-w-0">
           <figcaption className="flex justify-between pr-12">
-            <span className="heading">{index} and its regime over two years</span>
+            <span className="heading">
+              {index} and its regime {span}
+            </span>
             <Legend
               entries={[
                 { label: index, colour: "var(--ink)", line: "solid" },
@@ -51,7 +57,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           </figcaption>
           <Chart
             className="h-[268px]"
-            label={`${index} over two years, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`}
+            label={`${index} ${span}, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`}
             options={options}
           />
         </figure>
