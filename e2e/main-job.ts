@@ -33,6 +33,7 @@ export async function mainJobByMouse(page: Page, start: string): Promise<void> {
   await expect(page.getByRole("navigation", { name: "Level" })).toContainText(sector);
   const industry = rows(page, "Groups by strength").first();
   await industry.getByRole("link").click();
+  await expect(page).toHaveURL(/in=industry/);
   await expect(rows(page, "Stocks by strength").first()).toBeVisible();
   const stock = rows(page, "Stocks by strength").first();
   const ticker = (await stock.getAttribute("data-row"))!;
