@@ -44,6 +44,32 @@ export function overBars(
   return out;
 }
 
+/**
+ * As `overBars` for a calculation with several results.
+ * @param close the column that says where there is a bar
+ * @param columns further columns of the same length
+ * @param calculate from the columns reduced to own bars (the close first) to named columns of as many results
+ * @param names the results' names
+ * @returns the named columns, NaN on rows without a bar
+ */
+export function overBarsEach<K extends string>(
+  close: Float64Array,
+  columns: readonly Float64Array[],
+  names: readonly K[],
+  calculate: (close: Float64Array, ...columns: Float64Array[]) => Record<K, Float64Array>,
+): Record<K, Float64Array> {
+  const [first, last, count] = extent(close);
+  const out = Object.fromEntries(names.map((name) => [name, new Float64Array(close.length).fill(NaN)])) as Record<
+    K,
+    Float64Array
+  >;
+  if (count === 0) return out;
+  const own = (c: Float64Array) => gather(c, close, first, last, count);
+  const results = calculate(own(close), ...columns.map(own));
+  for (const name of names) scatter(results[name], close, first, last, out[name]);
+  return out;
+}
+
 function extent(values: Float64Array): [first: number, last: number, count: number] {
   let first = -1;
   let last = -1;

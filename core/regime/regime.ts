@@ -1,5 +1,6 @@
 import { isAbove, isBelow } from "../columns/compare";
 import { atr, type HighLowClose } from "../indicators/atr";
+import { lagged } from "../indicators/lagged";
 import { sma } from "../indicators/sma";
 import { trailingZ } from "../stats/z-scores";
 import { confirmedState, UNDEFINED_STATE } from "./confirmed-state";
@@ -57,18 +58,6 @@ export function regime(bars: HighLowClose): Regime {
   const direction = confirmedState(rawDirection);
   const volatility = confirmedState(rawVolatility);
   return { direction, volatility, rawDirection, rawVolatility, distance200, slope50, volatilityZ };
-}
-
-/** The value n defined rows earlier, NaN where there is none. */
-function lagged(values: Float64Array, n: number): Float64Array {
-  const out = new Float64Array(values.length).fill(NaN);
-  const rows: number[] = [];
-  for (let t = 0; t < values.length; t++) {
-    if (Number.isNaN(values[t])) continue;
-    if (rows.length >= n) out[t] = values[rows[rows.length - n]!]!;
-    rows.push(t);
-  }
-  return out;
 }
 
 /**

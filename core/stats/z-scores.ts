@@ -14,6 +14,9 @@ export function zScores(values: ArrayLike<number>): Float64Array {
   return Float64Array.from(values, (x) => (sd > 0 ? (x - centre) / sd : NaN));
 }
 
+/** After this many rows the running sums are formed anew, so that rounding cannot build up. */
+const ANCHOR = 128;
+
 /**
  * z of each value of a series within its own trailing window.
  * Formula: (x[t] - mean) / sd over the defined values among the last n rows, t included (method 0, A13).
@@ -25,16 +28,45 @@ export function zScores(values: ArrayLike<number>): Float64Array {
  */
 export function trailingZ(values: Float64Array, n: number, least = n): Float64Array {
   const out = new Float64Array(values.length).fill(NaN);
-  const defined = new Float64Array(values.length + 1);
-  for (let i = 0; i < values.length; i++) defined[i + 1] = defined[i]! + (Number.isNaN(values[i]) ? 0 : 1);
+  let count = 0;
+  // Sums of x - shift and of its square over the window; the shift is the window's mean when they were last formed anew.
+  let shift = 0;
+  let sum = 0;
+  let squares = 0;
+  let largest = 0;
   for (let t = 0; t < values.length; t++) {
     const x = values[t]!;
-    const start = Math.max(0, t + 1 - n);
-    if (x !== x || defined[t + 1]! - defined[start]! < least) continue;
-    const window = values.subarray(start, t + 1);
-    const centre = mean(window);
-    const sd = sampleSd(window, centre);
-    if (sd > 0) out[t] = (x - centre) / sd;
+    const gone = t >= n ? values[t - n]! : NaN;
+    if (x === x) {
+      count++;
+      sum += x - shift;
+      squares += (x - shift) * (x - shift);
+    }
+    if (gone === gone) {
+      count--;
+      sum -= gone - shift;
+      squares -= (gone - shift) * (gone - shift);
+    }
+    largest = Math.max(largest, squares);
+    let spread = squares - (sum * sum) / count;
+    // Now and then, and where little is left of what was added up, exactly.
+    if (t % ANCHOR === 0 || !(spread > 1e-6 * largest)) {
+      const window = values.subarray(Math.max(0, t + 1 - n), t + 1);
+      shift = count > 0 ? mean(window) : 0;
+      sum = 0;
+      squares = 0;
+      for (const w of window) {
+        if (w !== w) continue;
+        sum += w - shift;
+        squares += (w - shift) * (w - shift);
+      }
+      largest = squares;
+      spread = squares - (sum * sum) / Math.max(1, count);
+    }
+    if (x !== x || count < least || count < 2) continue;
+    const centre = shift + sum / count;
+    const sd = Math.sqrt(spread / (count - 1));
+    if (sd > 1e-12 * Math.max(1, Math.abs(centre))) out[t] = (x - centre) / sd;
   }
   return out;
 }

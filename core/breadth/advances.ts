@@ -1,0 +1,94 @@
+import { isAbove, isBelow } from "../columns/compare";
+import type { MemberSpans, Panel } from "../columns/panel";
+
+/** Counts and volumes a session. */
+export interface Advances {
+  readonly advances: Uint16Array;
+  readonly declines: Uint16Array;
+  readonly unchanged: Uint16Array;
+  /** Volume of the advancers and of the decliners; bars without a volume add nothing. */
+  readonly upVolume: Float64Array;
+  readonly downVolume: Float64Array;
+}
+
+/**
+ * Members that closed above, below and at the close of their previous bar, with the volume of both sides.
+ * Formula: by C against the close of the previous bar, which may be from before it joined; a member counts when it has
+ * a bar on the session and an earlier one (method 2, C03).
+ * @param panel bars, instruments x sessions
+ * @param spans dated membership
+ * @returns a count or volume a session
+ */
+export function advances(panel: Panel, spans: MemberSpans): Advances {
+  const sessions = panel.sessions.length;
+  const counts = () => new Uint16Array(sessions);
+  const out = {
+    advances: counts(),
+    declines: counts(),
+    unchanged: counts(),
+    upVolume: new Float64Array(sessions),
+    downVolume: new Float64Array(sessions),
+  };
+  for (let i = 0; i < panel.count; i++) {
+    const base = i * sessions;
+    for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
+      const from = spans.from[k]!;
+      let before = NaN;
+      for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
+      for (let s = from; s <= spans.to[k]!; s++) {
+        const c = panel.close[base + s]!;
+        if (c !== c) continue;
+        if (before === before) {
+          const volume = panel.volume[base + s]!;
+          if (isAbove(c, before)) {
+            out.advances[s]!++;
+            if (volume === volume) out.upVolume[s]! += volume;
+          } else if (isBelow(c, before)) {
+            out.declines[s]!++;
+            if (volume === volume) out.downVolume[s]! += volume;
+          } else out.unchanged[s]!++;
+        }
+        before = c;
+      }
+    }
+  }
+  return out;
+}
+
+/**
+ * Net advances as a share of those that moved.
+ * Formula: (A - D) / (A + D); 0 when nothing moved but a member is counted, NaN when none is (method 2, C04).
+ * @param counts advances, declines and unchanged a session
+ * @returns a column of fractions, -1 to 1
+ */
+export function netAdvanceShare({
+  advances,
+  declines,
+  unchanged,
+}: Pick<Advances, "advances" | "declines" | "unchanged">): Float64Array {
+  return Float64Array.from(advances, (a, s) => {
+    const moved = a + declines[s]!;
+    return moved > 0 ? (a - declines[s]!) / moved : unchanged[s]! > 0 ? 0 : NaN;
+  });
+}
+
+/**
+ * Advance-decline line: cumulative net advances from 0.
+ * @param counts advances and declines a session
+ * @returns a column of counts
+ * @example advanceDeclineLine({ advances: Uint16Array.of(3, 1), declines: Uint16Array.of(1, 2) }) // => [2, 1]
+ */
+export function advanceDeclineLine({ advances, declines }: Pick<Advances, "advances" | "declines">): Float64Array {
+  let line = 0;
+  return Float64Array.from(advances, (a, s) => (line += a - declines[s]!));
+}
+
+/**
+ * Share of the volume of advancers and decliners that is the advancers'.
+ * @param volumes of both sides a session
+ * @returns a column of fractions, NaN without volume (method 2, C04)
+ * @example upVolumeShare({ upVolume: Float64Array.of(3, 0), downVolume: Float64Array.of(1, 0) }) // => [0.75, NaN]
+ */
+export function upVolumeShare({ upVolume, downVolume }: Pick<Advances, "upVolume" | "downVolume">): Float64Array {
+  return upVolume.map((up, s) => (up + downVolume[s]! > 0 ? up / (up + downVolume[s]!) : NaN));
+}

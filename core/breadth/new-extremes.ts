@@ -1,0 +1,57 @@
+import { isAbove, isBelow } from "../columns/compare";
+import type { MemberSpans, Panel } from "../columns/panel";
+
+export interface NewExtremes {
+  readonly highs: Uint16Array;
+  readonly lows: Uint16Array;
+  /** Members with as many bars as the window, the present one included. */
+  readonly counted: Uint16Array;
+}
+
+/**
+ * Members at a new closing high or low.
+ * Formula: C above (below) each of the n - 1 closes of own bars before it, also from before joining; counted over
+ * members with n bars (method 2, C01, C05).
+ * @param panel bars, instruments x sessions
+ * @param spans dated membership
+ * @param n window in bars [252]
+ * @returns counts a session
+ */
+export function newExtremes(panel: Panel, spans: MemberSpans, n = 252): NewExtremes {
+  const sessions = panel.sessions.length;
+  const counts = () => new Uint16Array(sessions);
+  const out = { highs: counts(), lows: counts(), counted: counts() };
+  const own = new Float64Array(sessions);
+  const member = new Uint8Array(sessions);
+  const top = new Int32Array(sessions);
+  const bottom = new Int32Array(sessions);
+  for (let i = 0; i < panel.count; i++) {
+    if (spans.offset[i] === spans.offset[i + 1]) continue;
+    member.fill(0);
+    for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) member.fill(1, spans.from[k], spans.to[k]! + 1);
+    let bars = 0;
+    // Queues of the bars that may still be the highest or lowest of the window before the present one.
+    let topHead = 0;
+    let topTail = 0;
+    let bottomHead = 0;
+    let bottomTail = 0;
+    for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
+      const c = panel.close[i * sessions + s]!;
+      if (c !== c) continue;
+      if (bars >= n - 1 && member[s] === 1) {
+        while (top[topHead]! < bars - n + 1) topHead++;
+        while (bottom[bottomHead]! < bars - n + 1) bottomHead++;
+        out.counted[s]!++;
+        if (isAbove(c, own[top[topHead]!]!)) out.highs[s]!++;
+        else if (isBelow(c, own[bottom[bottomHead]!]!)) out.lows[s]!++;
+      }
+      own[bars] = c;
+      while (topTail > topHead && own[top[topTail - 1]!]! <= c) topTail--;
+      top[topTail++] = bars;
+      while (bottomTail > bottomHead && own[bottom[bottomTail - 1]!]! >= c) bottomTail--;
+      bottom[bottomTail++] = bars;
+      bars++;
+    }
+  }
+  return out;
+}

@@ -1,0 +1,33 @@
+import { requireSameLength } from "../core-error";
+import { ema } from "../indicators/ema";
+import { trailingZ } from "../stats/z-scores";
+
+/** What the Tide is made of, a value a session. */
+export interface TideParts {
+  /** Participation above the EMA(20) and the EMA(50), percent. */
+  readonly above20: Float64Array;
+  readonly above50: Float64Array;
+  /** (A - D) / (A + D), a fraction. */
+  readonly netAdvances: Float64Array;
+  /** Share of volume that is the advancers', a fraction. */
+  readonly upVolume: Float64Array;
+}
+
+const WINDOW = 756;
+const LEAST = 252;
+const CLIP = 2.5;
+
+/**
+ * Tide: how far a market's participation stands from its own usual, -100 to +100.
+ * Formula: z over the trailing 756 sessions (at least 252) of participation(20), participation(50), EMA(10) of
+ * (A-D)/(A+D) and EMA(10) of the up-volume share, each clipped to +/- 2.5; Tide = 40 x their mean (method 3, D02).
+ * @param parts columns of one length
+ * @returns a column; NaN where any part's z is undefined
+ * @throws CoreError `bad-length`
+ */
+export function tide({ above20, above50, netAdvances, upVolume }: TideParts): Float64Array {
+  for (const part of [above50, netAdvances, upVolume]) requireSameLength("tide", part, above20);
+  const z = [above20, above50, ema(netAdvances, 10), ema(upVolume, 10)].map((part) => trailingZ(part, WINDOW, LEAST));
+  const clipped = (x: number) => Math.max(-CLIP, Math.min(CLIP, x));
+  return above20.map((_, s) => (40 * (clipped(z[0]![s]!) + clipped(z[1]![s]!) + clipped(z[2]![s]!) + clipped(z[3]![s]!))) / 4);
+}
