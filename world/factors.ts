@@ -78,7 +78,7 @@ export interface MarketFactor {
 }
 
 /**
- * The common factor of a market: half the world's, half its own; volatility that clusters and rises after falls.
+ * The common factor of a market: volatility that clusters and rises after falls.
  * @param seed the world's seed
  * @param market code of the market, which names its own stream
  * @param calendar its sessions
@@ -88,14 +88,10 @@ export function marketFactor(seed: number, market: string, calendar: Calendar): 
   const n = calendar.sessions.length;
   const returns = new Float64Array(n);
   const sigma = new Float64Array(n);
-  const rising = new Uint8Array(n);
-  const level = new Float64Array(n);
   let weather: WeatherName = "bull";
   let left = 180;
   let vol = WEATHER.bull.vol;
   let cluster = 1;
-  let log = 0;
-  let sum200 = 0;
   for (let t = 0; t < n; t++) {
     if (--left <= 0) {
       weather = following(WEATHER[weather].next, random.uniform());
@@ -109,7 +105,16 @@ export function marketFactor(seed: number, market: string, calendar: Calendar): 
     const r = WEATHER[weather].drift / YEAR + sigma[t]! * bounded + calendarEffect(calendar, t);
     returns[t] = r;
   }
-  // Whatever weather was drawn, the whole span pays what such a market pays.
+  return paying(returns, sigma);
+}
+
+/** Whatever weather was drawn, the whole span pays what such a market pays. */
+function paying(returns: Float64Array, sigma: Float64Array): MarketFactor {
+  const n = returns.length;
+  const rising = new Uint8Array(n);
+  const level = new Float64Array(n);
+  let log = 0;
+  let sum200 = 0;
   const mean = returns.reduce((sum, r) => sum + r, 0) / n;
   for (let t = 0; t < n; t++) {
     returns[t]! += LONG_RUN_DRIFT / YEAR - mean;
@@ -119,6 +124,34 @@ export function marketFactor(seed: number, market: string, calendar: Calendar): 
     rising[t] = t >= 199 && log > sum200 / 200 ? 1 : 0;
   }
   return { returns, sigma, rising };
+}
+
+/** How much of a market abroad is its own weather, and how much the home market's. */
+const OWN_SHARE = 0.72;
+const HOME_SHARE = 0.5;
+
+/**
+ * The factor of a market abroad: its own weather mixed with what the home market did since its last session, so that
+ * crashes are shared.
+ * @param own its own factor
+ * @param days its sessions as epoch days
+ * @param home the home market's factor and its sessions
+ */
+export function mixedFactor(
+  own: MarketFactor,
+  days: Int32Array,
+  home: { readonly factor: MarketFactor; readonly days: Int32Array },
+): MarketFactor {
+  const sigma = new Float64Array(days.length);
+  let k = 0;
+  const returns = own.returns.map((r, t) => {
+    let abroad = 0;
+    for (; k < home.days.length && home.days[k]! <= days[t]!; k++) abroad += home.factor.returns[k]!;
+    const homeSigma = home.factor.sigma[Math.max(0, k - 1)]!;
+    sigma[t] = Math.sqrt((OWN_SHARE * own.sigma[t]!) ** 2 + (HOME_SHARE * homeSigma) ** 2);
+    return OWN_SHARE * r + HOME_SHARE * abroad;
+  });
+  return paying(returns, sigma);
 }
 
 function following(next: Weather["next"], u: number): WeatherName {

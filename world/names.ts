@@ -27,9 +27,9 @@ export function nameHash(text: string): number {
  * Gives out invented, pronounceable words of five letters, never the same twice: each is a company's name and, in
  * capitals, its ticker.
  * @param random the stream to draw from
+ * @param given words that are taken; those given out are added
  */
-export function nameSource(random: Random): () => string {
-  const given = new Set<string>();
+export function nameSource(random: Random, given = new Set<string>()): () => string {
   return () => {
     for (;;) {
       const word = random.pick(ONSETS) + random.pick(VOWELS) + random.pick(ONSETS) + random.pick(VOWELS) + random.pick(CODAS);

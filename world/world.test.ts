@@ -9,7 +9,7 @@ import { randomStream } from "./random";
 
 const SIZE = { stocks: 160, years: 16, reserve: 20 };
 const { dataset: world, reserve } = makeWorld(2, SIZE);
-const stocks = world.instruments.filter((i) => i.kind === "stock");
+const stocks = world.instruments.filter((i) => i.kind === "stock" && i.market === "ALDANE");
 const barsOf = new Map(world.bars.map((b) => [b.ticker, b]));
 const index = barsOf.get("ALBRO")!;
 const average = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / x.length;
@@ -32,7 +32,20 @@ describe("a seed", () => {
   };
   const small = { stocks: 20, years: 2, reserve: 5 };
   it("gives the same bytes on every machine, another one another world", () => {
-    expect(digest(makeWorld(2, small).dataset)).toBe("550179cedad56cdf");
+    const made = makeWorld(2, small).dataset;
+    expect(digest(made)).toBe("bd1d368cb7ddae1f");
+    const home = new Set(made.instruments.filter((i) => i.market === "ALDANE").map((i) => i.ticker));
+    const ofHome = <T extends { ticker: string }>(rows: readonly T[]) => rows.filter((row) => home.has(row.ticker));
+    const aldane = {
+      ...made,
+      instruments: ofHome(made.instruments),
+      membership: ofHome(made.membership),
+      fundamentals: ofHome(made.fundamentals),
+      holidays: made.holidays.filter((h) => h.market === "ALDANE"),
+      bars: ofHome(made.bars),
+    };
+    // The home market does not depend on what is made beside it.
+    expect(digest(aldane)).toBe("550179cedad56cdf");
     expect(digest(makeWorld(3, small).dataset)).not.toBe(digest(makeWorld(2, small).dataset));
   });
   it("rests on mathematics that are the same everywhere and right", () => {
@@ -51,7 +64,7 @@ describe("bars", () => {
     for (const b of world.bars) {
       for (let k = 0; k < b.days.length; k++) {
         const [o, h, l, c, v] = [b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!];
-        const volumeOk = b.ticker === "ALVOL" ? Number.isNaN(v) : Number.isInteger(v) && v >= 0;
+        const volumeOk = b.ticker.endsWith("VOL") ? Number.isNaN(v) : Number.isInteger(v) && v >= 0;
         const ordered = k === 0 || b.days[k]! > b.days[k - 1]!;
         if (!(l > 0 && h >= Math.max(o, c) && l <= Math.min(o, c) && volumeOk && ordered && weekday(b.days[k]!) <= 5))
           wrong.push(`${b.ticker} ${isoDate(b.days[k]!)}`);
@@ -69,7 +82,7 @@ describe("bars", () => {
     expect(stocks.filter((s) => s.listed! > index.days[0]!).length).toBe(SIZE.stocks / 8);
   });
   it("have no real tickers: five invented letters, all different", () => {
-    const tickers = stocks.map((s) => s.ticker);
+    const tickers = world.instruments.filter((i) => i.kind === "stock").map((s) => s.ticker);
     expect(new Set(tickers).size).toBe(tickers.length);
     expect(tickers.every((t) => /^[A-Z]{5}$/.test(t))).toBe(true);
   });
@@ -145,6 +158,57 @@ describe("returns behave as markets do", () => {
   });
 });
 
+describe("the second market and the world", () => {
+  const own = (market: string | null) => world.instruments.filter((i) => i.market === market);
+  const dated = (ticker: string) => {
+    const b = barsOf.get(ticker)!;
+    return new Map(Array.from(b.days, (day, k) => [day, b.close[k]!]));
+  };
+  const shared = (a: string, b: string) => {
+    const [x, y] = [dated(a), dated(b)];
+    const days = [...x.keys()].filter((day) => y.has(day));
+    return correlation(logReturns(days.map((d) => x.get(d)!)), logReturns(days.map((d) => y.get(d)!)));
+  };
+  it("Corvany has its own calendar, currency, stocks, broad index and volatility index", () => {
+    expect(own("CORVANY").filter((i) => i.kind === "stock")).toHaveLength(SIZE.stocks / 4);
+    expect(own("CORVANY").every((i) => i.currency === "CRV")).toBe(true);
+    expect(world.markets[1]).toMatchObject({ market: "CORVANY", broadIndex: "COBRO", volatilityIndex: "COVOL" });
+    const [a, c] = [new Set(index.days), new Set(barsOf.get("COBRO")!.days)];
+    expect([...a].filter((day) => !c.has(day)).length).toBeGreaterThan(3 * SIZE.years);
+    expect([...c].filter((day) => !a.has(day)).length).toBeGreaterThan(3 * SIZE.years);
+  });
+  it("has sixteen nations in four regions and moves together, neighbours more than others", () => {
+    const regions = [...new Set(world.membership.filter((m) => m.kind === "region").map((m) => m.group))];
+    expect(regions).toHaveLength(4);
+    expect(own(null).filter((i) => i.ticker.startsWith("N"))).toHaveLength(16);
+    expect(shared("ALBRO", "COBRO")).toBeGreaterThan(0.25);
+    expect(shared("ALBRO", "WORLD")).toBeGreaterThan(0.4);
+    expect(shared("NVESS", "NTORL")).toBeGreaterThan(shared("NVESS", "NTESS"));
+    for (const ticker of ["COBRO", "WORLD", "NISHT"]) {
+      const r = logReturns(barsOf.get(ticker)!.close);
+      const vol = Math.sqrt(252 * average(r.map((x) => x * x)));
+      expect(vol).toBeGreaterThan(0.09);
+      expect(vol).toBeLessThan(0.4);
+    }
+  });
+  it("values its regions and the world by market value", () => {
+    const nations = own(null).filter((i) => i.marketValueShares !== null);
+    const days = barsOf.get("WORLD")!.days;
+    const valueAt = (day: number) =>
+      nations.reduce((sum, n) => {
+        const b = barsOf.get(n.ticker)!;
+        return sum + n.marketValueShares! * b.close[b.days.findLastIndex((d) => d <= day)]!;
+      }, 0);
+    const level = dated("WORLD");
+    for (const k of [400, 2000])
+      expect(level.get(days[k]!)! / level.get(days[300]!)!).toBeCloseTo(valueAt(days[k]!) / valueAt(days[300]!), 3);
+  });
+  it("has the exposure list of home styles and regions", () => {
+    const list = world.membership.filter((m) => m.group === "exposure").map((m) => m.ticker);
+    expect(list).toEqual(["ALBRO", "ALBIG", "ALMED", "ALSML", "ALEQW", "RFARR", "REMBE", "RTARN", "RHALS"]);
+  });
+});
+
 describe("what was planted can be found", () => {
   it("sectors gain or lose in their months against the rest", () => {
     for (const { sector, month, extra } of planted.SEASONAL_MONTHS) {
@@ -193,7 +257,8 @@ describe("fundamentals and the reserve", () => {
     const last = index.days[index.days.length - 1]!;
     expect(isoDate(last)).toBe("2026-10-16");
     expect(reserve.map((s) => s.day)).toEqual([...reserve.map((s) => s.day)].sort((a, b) => a - b));
-    expect(reserve).toHaveLength(SIZE.reserve);
+    const atHome = reserve.filter((s) => s.bars.some(([ticker]) => ticker === "ALBRO"));
+    expect(atHome).toHaveLength(SIZE.reserve);
     expect(reserve[0]!.day).toBeGreaterThan(last);
     expect(reserve[0]!.bars.length).toBeGreaterThan(100);
     const later = [
