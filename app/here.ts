@@ -41,7 +41,14 @@ export function hrefOf(
   return text === "" ? path : `${path}?${text}`;
 }
 
-const PATHS: Record<Link["screen"], string> = { today: "/", breadth: "/breadth", groups: "/groups", chart: "/chart" };
+const PATHS: Record<Link["screen"], string> = {
+  today: "/",
+  regime: "/regime",
+  breadth: "/breadth",
+  timing: "/timing",
+  groups: "/groups",
+  chart: "/chart",
+};
 
 /** Where a link of a study leads from here. */
 export function linkHref(here: Here, { screen, params = {} }: Link): string {

@@ -2,12 +2,12 @@ import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { isMember, participation } from "@core";
+import { isMember, participation, seriesOf } from "@core";
 import { Market } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { strengthOfGroups } from "@studies/strength-of-groups";
 import { openDatabase } from "@server/db.server";
-import { loadMarket } from "@server/panel/load-market.server";
+import { loadMarkets } from "@server/panel/load-market.server";
 import { listMarkets } from "@server/stores/markets-store.server";
 
 /*
@@ -47,10 +47,14 @@ function participationInC(data: MarketData): { ms: number; sum: string } | undef
     return undefined;
   const { panel, universe } = data;
   const n = panel.sessions.length;
-  const member = new Uint8Array(panel.close.length);
-  for (let i = 0; i < panel.count; i++) for (let s = 0; s < n; s++) member[i * n + s] = isMember(universe, i, s) ? 1 : 0;
+  const closes = new Float64Array(panel.count * n);
+  const member = new Uint8Array(closes.length);
+  for (let i = 0; i < panel.count; i++) {
+    closes.set(seriesOf(panel.close, panel.stride, i, n), i * n);
+    for (let s = 0; s < n; s++) member[i * n + s] = isMember(universe, i, s) ? 1 : 0;
+  }
   const input = path.join(folder, "closes.bin");
-  fs.writeFileSync(input, Buffer.from(panel.close.slice().buffer));
+  fs.writeFileSync(input, Buffer.from(closes.buffer));
   fs.appendFileSync(input, member);
   const said = spawnSync(binary, [input, String(panel.count), String(n)], { encoding: "utf8" })
     .stdout.trim()
@@ -74,7 +78,7 @@ async function core(): Promise<void> {
   let data: MarketData | undefined;
   for (let k = 0; k < 3; k++) {
     const start = performance.now();
-    data = await loadMarket(db, market, k);
+    data = (await loadMarkets(db, k)).get(market.market);
     loads.push(performance.now() - start);
   }
   row("panel load", Math.min(...loads));

@@ -52,3 +52,7 @@ export * from "./regime/volatility-slope";
 export * from "./timing/lanes";
 export * from "./timing/re-entry";
 export * from "./timing/tide";
+export * from "./conditions/condition";
+export * from "./conditions/evaluate";
+export * from "./conditions/measures";
+export * from "./conditions/sentence";

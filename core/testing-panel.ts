@@ -12,6 +12,7 @@ export function randomPanel(
   const panel = {
     sessions: Int32Array.from({ length: sessions }, (_, s) => 12_000 + 7 * Math.floor(s / 5) + (s % 5)),
     count,
+    stride: sessions,
     first: new Int32Array(count).fill(-1),
     last: new Int32Array(count).fill(-1),
     open: column(),

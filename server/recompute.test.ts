@@ -20,11 +20,11 @@ const table = new Map(world.bars.map((b) => [b.ticker, b]));
 const sessions = [
   ...new Set(
     world.bars
-      .filter((b) => world.instruments.some((i) => i.ticker === b.ticker && i.kind === "stock"))
+      .filter((b) => world.instruments.some((i) => i.ticker === b.ticker && i.kind === "stock" && i.market === "ALDANE"))
       .flatMap((b) => [...b.days]),
   ),
 ].sort((a, b) => a - b);
-const stock = new Map(world.instruments.filter((i) => i.kind === "stock").map((i) => [i.ticker, i]));
+const stock = new Map(world.instruments.filter((i) => i.kind === "stock" && i.market === "ALDANE").map((i) => [i.ticker, i]));
 const inIndex = (ticker: string, day: number) =>
   world.membership.some((m) => m.group === "ALBRO" && m.ticker === ticker && m.from <= day && (m.to === null || m.to >= day));
 const close = (ticker: string, day: number) => {

@@ -1,10 +1,21 @@
-import { HORIZONS, isoDate, percentileRankAt } from "@core";
+import {
+  definedRows,
+  HORIZONS,
+  isoDate,
+  percentileRankAt,
+  similarReadings,
+  whatFollowed,
+  type Followed,
+  type Zones,
+} from "@core";
 import { z } from "zod";
 import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import { participationColumns, participationPercents, referenceColumns } from "./columns";
 import { defineStudy, type Figure, type Sentence } from "./define-study";
+import { groupsTitle } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
-import { count, date, share } from "./words";
+import { count, date, percent, share } from "./words";
 
 export interface ParticipationRow {
   /** Sessions of the average; NaN stands for all five together. */
@@ -25,9 +36,9 @@ export function horizonName(horizon: number): string {
 }
 
 /** Participation at the as-of session, a row a horizon and one for all five. */
-export function participationRows(market: Market, average: "ema" | "sma"): ParticipationRow[] {
-  const counts = market.perSession(participationColumns(average));
-  const percents = market.perSession(participationPercents(average));
+export function participationRows(market: Market, average: "ema" | "sma", group = "market:"): ParticipationRow[] {
+  const counts = market.perSession(participationColumns(average, group));
+  const percents = market.perSession(participationPercents(average, group));
   const { t } = market;
   return [...HORIZONS, NaN].map((horizon, h) => {
     const column = percents[`p${h}`]!;
@@ -45,7 +56,11 @@ export function participationRows(market: Market, average: "ema" | "sma"): Parti
 }
 
 /** "64% of the 401 members close above their 50-session average, up from 51% a week ago." */
-export function participationSentence(rows: readonly ParticipationRow[], to?: Figure["to"]): Sentence {
+export function participationSentence(
+  rows: readonly ParticipationRow[],
+  to?: Figure["to"],
+  zones: Zones = { high: CROWDED, low: WASHED_OUT },
+): Sentence {
   // The 50, or the longest shorter average that is defined yet.
   const row = [rows[3]!, rows[2]!, rows[1]!, rows[0]!].find((r) => !Number.isNaN(r.percent));
   const all = rows[5]!;
@@ -59,13 +74,14 @@ export function participationSentence(rows: readonly ParticipationRow[], to?: Fi
   if (Number.isNaN(change)) sentence.push("");
   else if (change === 0) sentence.push(", as many as a week ago");
   else sentence.push(`, ${change > 0 ? "up" : "down"} from `, figure(share(row.weekAgo)), " a week ago");
-  if (!Number.isNaN(all.percent)) sentence.push("; ", figure(share(all.percent)), ` are above all five${zoneWords(all.percent)}`);
+  if (!Number.isNaN(all.percent))
+    sentence.push("; ", figure(share(all.percent)), ` are above all five${zoneWords(all.percent, zones)}`);
   return [...sentence, "."];
 }
 
-function zoneWords(percent: number): string {
-  if (percent >= CROWDED) return `, which is crowded (${CROWDED}% or more)`;
-  if (percent <= WASHED_OUT) return `, which is washed out (${WASHED_OUT}% or less)`;
+function zoneWords(percent: number, { high, low }: Zones): string {
+  if (percent >= high) return `, which is crowded (${high}% or more)`;
+  if (percent <= low) return `, which is washed out (${low}% or less)`;
   return "";
 }
 
@@ -74,36 +90,56 @@ export const breadth = defineStudy({
   about: "How many members close above their 5, 10, 20, 50 and 200-session averages, and above all five, with history.",
   params: z.object({
     average: z.enum(["ema", "sma"]).default("ema").describe("exponential or simple averages"),
+    group: groupKeySchema.default("market:").describe("whose members: a sector, industry or group, or the whole market"),
+    crowded: z.coerce.number().min(50).max(100).default(CROWDED).describe("all five at or above this is crowded, percent"),
+    washed: z.coerce.number().min(0).max(50).default(WASHED_OUT).describe("all five at or below this is washed out, percent"),
     history: z.coerce.number().int().min(20).max(20_000).default(756).describe("sessions of history to give"),
   }),
   cost: "heavy",
-  examples: [{}, { average: "sma", history: 60 }],
-  ask(market, { average, history }) {
-    const percents = market.perSession(participationPercents(average));
+  examples: [
+    {},
+    { average: "sma", history: 60 },
+    { group: "sector:$sector", crowded: 60, washed: 20 },
+    { group: "group:$group" },
+  ],
+  ask(market, { average, history, group, crowded, washed }) {
+    const percents = market.perSession(participationPercents(average, group));
+    const { close } = market.perSession(referenceColumns);
+    const all = percents["p5"]!;
+    const fifty = percents["p3"]!;
     const start = Math.max(0, market.t + 1 - history);
     return {
       asOf: market.asOf,
       first: market.sessions[0]!,
       average,
-      rows: participationRows(market, average),
+      group,
+      groupName: groupsTitle([group], market),
+      zones: { high: crowded, low: washed },
+      rows: participationRows(market, average, group),
       reference: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
       days: market.sessions.slice(start),
-      index: market.perSession(referenceColumns).close.slice(start),
+      index: close.slice(start),
+      /** What the index did 21 sessions after readings like this one, of the share above the 50. */
+      followed: whatFollowed(close, similarReadings(fifty), definedRows(fifty), [21])[0]!,
+      /** Sessions in each zone up to now, of those with a reading. */
+      inZones: {
+        crowded: countOf(all, (x) => x >= crowded),
+        washed: countOf(all, (x) => x <= washed),
+        all: countOf(all, () => true),
+      },
       /** Percent a session for each horizon, all five last. */
       percents: Array.from({ length: 6 }, (_, h) => percents[`p${h}`]!.slice(start)),
     };
   },
   reading(r) {
     const row = r.rows[3]!;
-    const sentences: Sentence[] = [participationSentence(r.rows)];
+    const sentences: Sentence[] = [participationSentence(r.rows, undefined, r.zones)];
     if (!Number.isNaN(row.place)) {
       sentences.push([
         "The share above the 50 was lower on ",
         { figure: share(row.place) },
         ` of the ${count(row.readings, "session")} since ${date(r.first)}`,
-        ...(Number.isNaN(r.rows[4]!.percent)
-          ? []
-          : ["; ", { figure: share(r.rows[4]!.percent) }, " are above their 200-session average"]),
+        ...followedWords(r.followed),
         ".",
       ]);
     }
@@ -118,3 +154,20 @@ export const breadth = defineStudy({
     rows: Array.from(r.days, (day, k) => [isoDate(day), r.index[k]!, ...r.percents.map((column) => column[k]!)]),
   }),
 });
+
+/** "; readings like it came 212 times, and 21 sessions later the index was higher in 66% of them, against 61% of all". */
+function followedWords({ after, base, horizon }: Followed): (string | Figure)[] {
+  if (after.n === 0) return [];
+  const few = after.n < 20 ? ` (only ${after.n}: little to go by)` : "";
+  return [
+    "; readings like it have come ",
+    { figure: count(after.n, "time") },
+    ` apart from each other${few}, and ${horizon} sessions later the index was higher in `,
+    { figure: percent(after.positive, 0) },
+    ` of them, against ${percent(base.positive, 0)} of all sessions`,
+  ];
+}
+
+function countOf(column: Float64Array, wanted: (x: number) => boolean): number {
+  return column.reduce((n, x) => n + (!Number.isNaN(x) && wanted(x) ? 1 : 0), 0);
+}

@@ -1,16 +1,20 @@
 import {
   composite,
   ema,
+  HORIZONS,
   memberSpans,
   participation,
+  participationFrom,
   participationPercent,
   regime,
   seriesOf,
   sma,
   trailingStop,
+  volatilitySlope,
   type MemberSpans,
   type Panel,
 } from "@core";
+import { findGroupKey, groupKeyText } from "./group-key";
 import { deriveWhole, type PerInstrument, type PerSession } from "./market";
 import type { MarketData } from "./market-data";
 
@@ -19,57 +23,125 @@ import type { MarketData } from "./market-data";
 
 export type AverageKind = "ema" | "sma";
 
-/** Instruments x sessions; `calculate` writes one instrument's column where it belongs. */
-function forEachInstrument(panel: Panel, calculate: (index: number, out: Float64Array) => void): Float64Array {
-  const sessions = panel.sessions.length;
-  const whole = new Float64Array(panel.count * sessions);
-  for (let i = 0; i < panel.count; i++) calculate(i, seriesOf(whole, sessions, i));
-  return whole;
+function closesOf(panel: Panel, i: number): Float64Array {
+  return seriesOf(panel.close, panel.stride, i, panel.sessions.length);
 }
 
 /** A moving average of the closes of every instrument. */
 export function averageColumn(kind: AverageKind, n: number): PerInstrument {
-  const average = kind === "ema" ? ema : sma;
   return {
     name: `${kind}:${n}`,
-    derive: ({ panel }) => forEachInstrument(panel, (i, out) => average(seriesOf(panel.close, panel.sessions.length, i), n, out)),
+    derive({ panel }) {
+      const whole = new Float64Array(panel.count * panel.stride);
+      const average = kind === "ema" ? ema : sma;
+      for (let i = 0; i < panel.count; i++)
+        average(closesOf(panel, i), n, seriesOf(whole, panel.stride, i, panel.sessions.length));
+      return whole;
+    },
+    ...(kind === "ema"
+      ? { extend: ({ panel }: MarketData, whole: Float64Array, from: number) => extendEma(panel, n, whole, from) }
+      : {}),
   };
 }
 
+/** Carries the averages on; an instrument whose average was not defined yet is calculated anew. */
+function extendEma(panel: Panel, n: number, whole: Float64Array, from: number): void {
+  const a = 2 / (n + 1);
+  for (let i = 0; i < panel.count; i++) {
+    const close = closesOf(panel, i);
+    const average = seriesOf(whole, panel.stride, i, close.length);
+    let s = from - 1;
+    while (s >= 0 && Number.isNaN(close[s])) s--;
+    if (s < 0 || Number.isNaN(average[s])) {
+      ema(close, n, average);
+      continue;
+    }
+    let e = average[s]!;
+    for (let t = from; t < close.length; t++) {
+      const c = close[t]!;
+      average[t] = Number.isNaN(c) ? NaN : (e += a * (c - e));
+    }
+  }
+}
+
 function highLowClose(panel: Panel, i: number) {
-  const cut = (column: Float64Array) => seriesOf(column, panel.sessions.length, i);
+  const cut = (column: Float64Array) => seriesOf(column, panel.stride, i, panel.sessions.length);
   return { high: cut(panel.high), low: cut(panel.low), close: cut(panel.close) };
 }
 
-/** Side of the two-sided trailing stop of every instrument: 1 upper, -1 lower. */
+/** Side of the two-sided trailing stop of every instrument, 1 upper, -1 lower; behind the sides stand the stops and the ATR(22). */
 export const stopSideColumn: PerInstrument = {
   name: "stop-side",
   derive({ panel }) {
-    const stop = new Float64Array(panel.sessions.length);
-    return forEachInstrument(panel, (i, side) => trailingStop(highLowClose(panel, i), { stop, side }));
+    const whole = new Float64Array(3 * panel.count * panel.stride);
+    carryStops(panel, whole, 0);
+    return whole;
+  },
+  extend({ panel }, whole, from) {
+    carryStops(panel, whole, from);
   },
 };
 
+function carryStops(panel: Panel, whole: Float64Array, from: number): void {
+  const block = panel.count * panel.stride;
+  for (let i = 0; i < panel.count; i++) {
+    const part = (k: number) => seriesOf(whole.subarray(k * block), panel.stride, i, panel.sessions.length);
+    trailingStop(highLowClose(panel, i), { side: part(0), stop: part(1), range: part(2) }, from);
+  }
+}
+
+/** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
+export function spansOf(data: MarketData, key: string): MemberSpans {
+  const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
+  if (level === "market") return data.universe;
+  const none = () => memberSpans(data.instruments.map(() => []));
+  if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
+  const { universe } = data;
+  return memberSpans(
+    data.instruments.map((instrument, i) => {
+      const runs: [number, number][] = [];
+      if (instrument[level] !== name) return runs;
+      for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
+      return runs;
+    }),
+  );
+}
+
+const WHOLE_MARKET = "market:";
+
 /** Participation counts as columns: above and counted of each horizon, all five last. */
-export function participationColumns(kind: AverageKind): PerSession<Record<string, Uint16Array>> {
+export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): PerSession<Record<string, Uint16Array>> {
+  const horizons = [...HORIZONS.keys(), HORIZONS.length];
   return {
-    name: `participation:${kind}`,
+    name: `participation:${kind}:${key}`,
     derive(data) {
-      const { above, counted } = participation(data.panel, data.universe, kind);
+      const { above, counted } = participation(data.panel, spansOf(data, key), kind);
       return Object.fromEntries([
         ...above.map((column, h) => [`above${h}`, column] as const),
         ...counted.map((column, h) => [`counted${h}`, column] as const),
       ]);
     },
+    ...(kind === "ema"
+      ? {
+          extend(data: MarketData, columns: Record<string, Uint16Array>, from: number) {
+            const averages = HORIZONS.map((n) => deriveWhole(data, averageColumn(kind, n)));
+            const counts = {
+              above: horizons.map((h) => columns[`above${h}`]!),
+              counted: horizons.map((h) => columns[`counted${h}`]!),
+            };
+            participationFrom(data.panel, spansOf(data, key), averages, counts, from);
+          },
+        }
+      : {}),
   };
 }
 
 /** Participation in percent: p0 to p4 for the horizons, p5 for all five. */
-export function participationPercents(kind: AverageKind): PerSession<Record<string, Float64Array>> {
+export function participationPercents(kind: AverageKind, key = WHOLE_MARKET): PerSession<Record<string, Float64Array>> {
   return {
-    name: `participation-percent:${kind}`,
+    name: `participation-percent:${kind}:${key}`,
     derive(data) {
-      const counts = deriveWhole(data, participationColumns(kind));
+      const counts = deriveWhole(data, participationColumns(kind, key));
       return Object.fromEntries(
         Array.from({ length: 6 }, (_, h) => [`p${h}`, participationPercent(counts[`above${h}`]!, counts[`counted${h}`]!)]),
       );
@@ -77,11 +149,25 @@ export function participationPercents(kind: AverageKind): PerSession<Record<stri
   };
 }
 
+/** An equal-weighted index of a group's members. */
+function levelOf(name: string, key: string): PerSession<{ level: Float64Array }> {
+  return {
+    name,
+    derive: (data) => ({ level: composite(data.panel, spansOf(data, key)) }),
+    extend(data, { level }, from) {
+      composite(data.panel, spansOf(data, key), level, from);
+    },
+  };
+}
+
 /** The market composite. */
-export const compositeColumn: PerSession<{ level: Float64Array }> = {
-  name: "composite",
-  derive: (data) => ({ level: composite(data.panel, data.universe) }),
-};
+export const compositeColumn = levelOf("composite", WHOLE_MARKET);
+
+/** The series of a sector or industry: the composite of the universe members that belong to it. */
+export function groupSeries(level: "sector" | "industry", name: string): PerSession<{ level: Float64Array }> {
+  const key = groupKeyText(level, name);
+  return levelOf(`series:${key}`, key);
+}
 
 /** High, low and close of the broad index; where the market has none, the composite's level without highs and lows. */
 export const referenceColumns: PerSession<{ high: Float64Array; low: Float64Array; close: Float64Array }> = {
@@ -109,22 +195,12 @@ export const regimeColumns: PerSession<{
   derive: (data) => ({ ...regime(deriveWhole(data, referenceColumns)) }),
 };
 
-/** The series of a sector or industry: the composite of the universe members that belong to it. */
-export function groupSeries(level: "sector" | "industry", name: string): PerSession<{ level: Float64Array }> {
-  return {
-    name: `series:${level}:${name}`,
-    derive: (data) => ({ level: composite(data.panel, restricted(data, level, name)) }),
-  };
-}
-
-function restricted(data: MarketData, level: "sector" | "industry", name: string): MemberSpans {
-  const { universe } = data;
-  return memberSpans(
-    data.instruments.map((instrument, i) => {
-      const runs: [number, number][] = [];
-      if (instrument[level] !== name) return runs;
-      for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
-      return runs;
-    }),
-  );
-}
+/** Slope of the volatility index and its long-run z; NaN where the market has no such index. */
+export const volatilitySlopeColumns: PerSession<{ slope: Float64Array; z: Float64Array }> = {
+  name: "volatility-slope",
+  derive(data) {
+    const index = data.instruments.findIndex((i) => i.ticker === data.market.volatilityIndex);
+    const close = index < 0 ? new Float64Array(data.panel.sessions.length).fill(NaN) : closesOf(data.panel, index);
+    return { ...volatilitySlope(close) };
+  },
+};

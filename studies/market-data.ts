@@ -5,6 +5,10 @@ import type { MemberSpans, Panel } from "@core";
 export interface MarketData {
   /** Raised by every write of market data. */
   readonly version: number;
+  /** Of one lineage are data that grew from each other by sessions delivered at the end, in the same memory. */
+  readonly lineage: string;
+  /** Sessions whose figures are final; one beyond them is still in progress. */
+  readonly settled: number;
   readonly market: MarketRow;
   readonly panel: Panel;
   /** In the order of the panel, by ticker. */
@@ -15,6 +19,8 @@ export interface MarketData {
   readonly universe: MemberSpans;
   readonly holidays: readonly HolidayRow[];
   readonly fundamentals: FundamentalColumns;
+  /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
+  readonly abroad?: MarketData;
 }
 
 export interface DatedGroup {

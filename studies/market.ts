@@ -10,25 +10,75 @@ export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
   readonly first: number;
 };
 
+type Columns = Record<string, Float64Array | Int8Array | Uint16Array>;
+
 /** A column of the market that needs no later session than its own: derived once from the whole history, then cut. */
-export interface PerSession<T extends Record<string, Float64Array | Int8Array | Uint16Array>> {
+export interface PerSession<T extends Columns> {
   readonly name: string;
   derive(data: MarketData): T;
+  /** Where deriving anew is slow: writes the values of the sessions from one on, into columns that hold the earlier ones. */
+  extend?(data: MarketData, columns: T, from: number): void;
 }
 
-/** The same for every instrument: instruments x sessions. */
+/** The same for every instrument: instruments x stride of the panel. */
 export interface PerInstrument {
   readonly name: string;
   derive(data: MarketData): Float64Array;
+  extend?(data: MarketData, column: Float64Array, from: number): void;
 }
 
-const derivedOf = new WeakMap<MarketData, Map<string, unknown>>();
+interface Kept {
+  value: Float64Array | Columns;
+  /** The first session whose value is not final any more; undefined while all are. */
+  stale?: number;
+}
 
-function derived<T>(data: MarketData, column: { readonly name: string; derive(data: MarketData): T }): T {
-  let kept = derivedOf.get(data);
-  if (!kept) derivedOf.set(data, (kept = new Map<string, unknown>()));
-  if (!kept.has(column.name)) kept.set(column.name, column.derive(data));
-  return kept.get(column.name) as T;
+const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
+
+function derived<T extends Float64Array | Columns>(
+  data: MarketData,
+  column: { readonly name: string; derive(data: MarketData): T; extend?(data: MarketData, kept: T, from: number): void },
+): T {
+  let all = derivedOf.get(data);
+  if (!all) derivedOf.set(data, (all = new Map<string, Kept>()));
+  const kept = all.get(column.name);
+  if (!kept) {
+    const value = column.derive(data);
+    all.set(column.name, { value });
+    return value;
+  }
+  if (kept.stale !== undefined) {
+    if (column.extend) {
+      const value = withRoom(kept.value, data.panel.sessions.length) as T;
+      column.extend(data, value, kept.stale);
+      kept.value = value;
+    } else kept.value = column.derive(data);
+    delete kept.stale;
+  }
+  return kept.value as T;
+}
+
+/** Columns a session made as long as there are sessions; those an instrument have their room already. */
+function withRoom(value: Float64Array | Columns, sessions: number): Float64Array | Columns {
+  if (value instanceof Float64Array) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, column]) => {
+      if (column.length === sessions) return [key, column];
+      const longer = new (column.constructor as new (n: number) => typeof column)(sessions);
+      longer.set(column.subarray(0, sessions));
+      return [key, longer];
+    }),
+  );
+}
+
+/** Hands the derived columns of data on to what grew from them: what was final stays, the rest is extended when asked for. */
+export function handOn(earlier: MarketData, later: MarketData): void {
+  const all = derivedOf.get(earlier);
+  if (!all || earlier.lineage !== later.lineage) return;
+  for (const kept of all.values()) kept.stale = Math.min(kept.stale ?? Infinity, earlier.settled);
+  derivedOf.set(later, all);
+  derivedOf.delete(earlier);
+  if (earlier.abroad && later.abroad) handOn(earlier.abroad, later.abroad);
 }
 
 /** The derived columns of the whole history, for deriving further ones; studies use `Market`. */
@@ -78,20 +128,33 @@ export class Market {
     return this.instruments.find((i) => i.ticker === ticker);
   }
 
+  /** Whether the as-of session is still in progress: whatever is said of it may change until its close. */
+  get provisional(): boolean {
+    return this.t >= this.#data.settled;
+  }
+
+  /** The instruments that belong to no market, as of the same date; undefined where there are none yet. */
+  get abroad(): Market | undefined {
+    const { abroad } = this.#data;
+    if (!abroad) return undefined;
+    const t = abroad.panel.sessions.findLastIndex((day) => day <= this.asOf);
+    return t < 0 ? undefined : new Market(abroad, t);
+  }
+
   /** A column of bars of one instrument, to t. */
   bars(column: BarColumn, index: number): Float64Array {
-    return seriesOf(this.#data.panel[column], this.#data.panel.sessions.length, index, this.t + 1);
+    return seriesOf(this.#data.panel[column], this.#data.panel.stride, index, this.t + 1);
   }
 
   /** Columns that have one value a session, to t. */
-  perSession<T extends Record<string, Float64Array | Int8Array | Uint16Array>>(column: PerSession<T>): T {
+  perSession<T extends Columns>(column: PerSession<T>): T {
     const whole = derived(this.#data, column);
     return Object.fromEntries(Object.entries(whole).map(([key, values]) => [key, values.subarray(0, this.t + 1)])) as T;
   }
 
   /** A derived column of one instrument, to t. */
   perInstrument(column: PerInstrument, index: number): Float64Array {
-    return seriesOf(derived(this.#data, column), this.#data.panel.sessions.length, index, this.t + 1);
+    return seriesOf(derived(this.#data, column), this.#data.panel.stride, index, this.t + 1);
   }
 
   /** Whether an instrument belonged, on a session up to t, to the members that breadth speaks of. */

@@ -1,8 +1,9 @@
 import { DIRECTIONS, isoDate, runStart, VOLATILITIES } from "@core";
 import { z } from "zod";
-import { referenceColumns, regimeColumns } from "./columns";
+import { referenceColumns, regimeColumns, volatilitySlopeColumns } from "./columns";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import type { Market } from "./market";
+import { regimeMeasures } from "./regime-measures";
 import { count, date, signed, signedPercent } from "./words";
 
 export interface RegimeNow {
@@ -70,6 +71,27 @@ export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
   ];
 }
 
+const PATH = 60;
+
+export interface RegimeRun {
+  readonly from: number;
+  readonly to: number;
+  readonly direction: number;
+  readonly volatility: number;
+}
+
+/** Runs of sessions with the same pair of states, as epoch days. */
+function ribbonOf(direction: Int8Array, volatility: Int8Array, sessions: Int32Array): RegimeRun[] {
+  const runs: { from: number; to: number; direction: number; volatility: number }[] = [];
+  for (let s = 0; s < sessions.length; s++) {
+    const open = runs[runs.length - 1];
+    const day = sessions[s]!;
+    if (open?.direction === direction[s] && open?.volatility === volatility[s]) open!.to = day;
+    else runs.push({ from: day, to: day, direction: direction[s]!, volatility: volatility[s]! });
+  }
+  return runs;
+}
+
 export const regimeStudy = defineStudy({
   name: "regime",
   about: "Direction and volatility of the broad index, each confirmed over three sessions, with their history.",
@@ -83,6 +105,16 @@ export const regimeStudy = defineStudy({
     const start = Math.max(0, market.t + 1 - history);
     return {
       now: regimeNow(market),
+      measures: regimeMeasures(market),
+      /** z of the volatility slope over the last 90 sessions, and the path of the states over the last 60. */
+      slopeBars: market.perSession(volatilitySlopeColumns).z.slice(-90),
+      path: {
+        days: market.sessions.slice(-PATH),
+        direction: columns.direction.slice(-PATH),
+        volatility: columns.volatility.slice(-PATH),
+      },
+      /** The runs of the two states over all history. */
+      ribbon: ribbonOf(columns.direction, columns.volatility, market.sessions),
       days: market.sessions.slice(start),
       close: market.perSession(referenceColumns).close.slice(start),
       average200: market

@@ -1,17 +1,48 @@
 import { breadth } from "./breadth";
+import { breadthSectors } from "./breadth-sectors";
 import { chart } from "./chart";
 import type { Study } from "./define-study";
 import { directory } from "./directory";
+import { exposure } from "./exposure";
 import { focus } from "./focus";
+import { followed } from "./followed";
 import { groups } from "./groups";
+import { internals } from "./internals";
 import { members } from "./members";
+import { oscillators } from "./oscillators";
+import { ownTiming } from "./own-timing";
 import { regimeStudy } from "./regime";
+import { regimeStates } from "./regime-states";
 import { stocks } from "./stocks";
+import { structure } from "./structure";
 import { timeline } from "./timeline";
+import { timing } from "./timing";
+import { timingSummary } from "./timing-summary";
 import { today } from "./today";
 
 /** Every question that can be asked of a market. */
-const ALL = [today, regimeStudy, breadth, members, groups, stocks, chart, directory, focus, timeline] as const;
+const ALL = [
+  today,
+  regimeStudy,
+  regimeStates,
+  structure,
+  oscillators,
+  exposure,
+  breadth,
+  breadthSectors,
+  internals,
+  followed,
+  members,
+  timing,
+  timingSummary,
+  ownTiming,
+  groups,
+  stocks,
+  chart,
+  directory,
+  focus,
+  timeline,
+] as const;
 
 /** The studies by name. */
 export const STUDIES: ReadonlyMap<string, Study> = new Map(ALL.map((study) => [study.name, study as unknown as Study]));

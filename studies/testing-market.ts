@@ -31,10 +31,13 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
   const stocks = (i: HandMade) => (i.kind ?? "stock") === "stock";
   return {
     version: 1,
+    lineage: "hand",
+    settled: n,
     market: { market: "HAND", name: "Handmade", currency: "ALD", broadIndex, volatilityIndex: null },
     panel: {
       sessions: Int32Array.from({ length: n }, (_, s) => 20_458 + 7 * Math.floor(s / 5) + (s % 5)),
       count: list.length,
+      stride: n,
       first: Int32Array.from(list, (i) => has(i)[0] ?? -1),
       last: Int32Array.from(list, (i) => has(i).at(-1) ?? -1),
       open: column((c) => c),

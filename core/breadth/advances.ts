@@ -17,22 +17,22 @@ export interface Advances {
  * a bar on the session and an earlier one (method 2, C03).
  * @param panel bars, instruments x sessions
  * @param spans dated membership
+ * @param into columns to write into, which hold the sessions before `start` already [new ones]
+ * @param start first session to count [0]
  * @returns a count or volume a session
  */
-export function advances(panel: Panel, spans: MemberSpans): Advances {
-  const sessions = panel.sessions.length;
-  const counts = () => new Uint16Array(sessions);
-  const out = {
-    advances: counts(),
-    declines: counts(),
-    unchanged: counts(),
-    upVolume: new Float64Array(sessions),
-    downVolume: new Float64Array(sessions),
-  };
+export function advances(
+  panel: Panel,
+  spans: MemberSpans,
+  into: Advances = noAdvances(panel.sessions.length),
+  start = 0,
+): Advances {
+  const out = into;
+  for (const column of Object.values(out) as (Uint16Array | Float64Array)[]) column.fill(0, start);
   for (let i = 0; i < panel.count; i++) {
-    const base = i * sessions;
+    const base = i * panel.stride;
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
-      const from = spans.from[k]!;
+      const from = Math.max(start, spans.from[k]!);
       let before = NaN;
       for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
       for (let s = from; s <= spans.to[k]!; s++) {
@@ -53,6 +53,12 @@ export function advances(panel: Panel, spans: MemberSpans): Advances {
     }
   }
   return out;
+}
+
+function noAdvances(sessions: number): Advances {
+  const counts = () => new Uint16Array(sessions);
+  const volumes = () => new Float64Array(sessions);
+  return { advances: counts(), declines: counts(), unchanged: counts(), upVolume: volumes(), downVolume: volumes() };
 }
 
 /**

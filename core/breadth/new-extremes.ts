@@ -15,12 +15,20 @@ export interface NewExtremes {
  * @param panel bars, instruments x sessions
  * @param spans dated membership
  * @param n window in bars [252]
+ * @param into columns to write into, which hold the sessions before `start` already [new ones]
+ * @param start first session to count [0]
  * @returns counts a session
  */
-export function newExtremes(panel: Panel, spans: MemberSpans, n = 252): NewExtremes {
+export function newExtremes(
+  panel: Panel,
+  spans: MemberSpans,
+  n = 252,
+  into: NewExtremes = noExtremes(panel.sessions.length),
+  start = 0,
+): NewExtremes {
   const sessions = panel.sessions.length;
-  const counts = () => new Uint16Array(sessions);
-  const out = { highs: counts(), lows: counts(), counted: counts() };
+  const out = into;
+  for (const column of Object.values(out) as Uint16Array[]) column.fill(0, start);
   const own = new Float64Array(sessions);
   const member = new Uint8Array(sessions);
   const top = new Int32Array(sessions);
@@ -35,10 +43,10 @@ export function newExtremes(panel: Panel, spans: MemberSpans, n = 252): NewExtre
     let topTail = 0;
     let bottomHead = 0;
     let bottomTail = 0;
-    for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
-      const c = panel.close[i * sessions + s]!;
+    for (let s = firstNeeded(panel, i, start, n); s <= panel.last[i]!; s++) {
+      const c = panel.close[i * panel.stride + s]!;
       if (c !== c) continue;
-      if (bars >= n - 1 && member[s] === 1) {
+      if (bars >= n - 1 && member[s] === 1 && s >= start) {
         while (top[topHead]! < bars - n + 1) topHead++;
         while (bottom[bottomHead]! < bars - n + 1) bottomHead++;
         out.counted[s]!++;
@@ -54,4 +62,18 @@ export function newExtremes(panel: Panel, spans: MemberSpans, n = 252): NewExtre
     }
   }
   return out;
+}
+
+function noExtremes(sessions: number): NewExtremes {
+  const counts = () => new Uint16Array(sessions);
+  return { highs: counts(), lows: counts(), counted: counts() };
+}
+
+/** The session from which an instrument must be walked for what starts at `start` to have its window of bars. */
+function firstNeeded(panel: Panel, i: number, start: number, n: number): number {
+  const first = Math.max(0, panel.first[i]!);
+  let bars = 0;
+  let s = start;
+  while (s > first && bars < n) if (!Number.isNaN(panel.close[i * panel.stride + --s]!)) bars++;
+  return s;
 }

@@ -62,7 +62,7 @@ export function participation(panel: Panel, spans: MemberSpans, average: "ema" |
 
 /** Puts the closes of an instrument's own bars side by side and says how many there are. */
 function ownCloses(panel: Panel, i: number, { own, at }: Counting): number {
-  const base = i * panel.sessions.length;
+  const base = i * panel.stride;
   let bars = 0;
   for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
     const close = panel.close[base + s]!;
@@ -177,4 +177,43 @@ function countSma(counting: Counting, bars: number): void {
  */
 export function participationPercent(above: Uint16Array, counted: Uint16Array): Float64Array {
   return Float64Array.from(above, (n, s) => (counted[s]! > 0 ? (100 * n) / counted[s]! : NaN));
+}
+
+/**
+ * The same counts for some sessions only, from averages that are at hand.
+ * @param panel bars, instruments x sessions
+ * @param spans dated membership
+ * @param averages of the five horizons, instruments x stride as the panel
+ * @param counts to write into, which hold the sessions before `start` already
+ * @param start first session to count
+ */
+export function participationFrom(
+  panel: Panel,
+  spans: MemberSpans,
+  averages: readonly Float64Array[],
+  counts: { readonly above: readonly Uint16Array[]; readonly counted: readonly Uint16Array[] },
+  start: number,
+): void {
+  for (const column of [...counts.above, ...counts.counted]) column.fill(0, start);
+  for (let i = 0; i < panel.count; i++) {
+    for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
+      for (let s = Math.max(start, spans.from[k]!); s <= spans.to[k]!; s++) {
+        const close = panel.close[i * panel.stride + s]!;
+        if (close !== close) continue;
+        let above = 0;
+        let defined = 0;
+        averages.forEach((column, h) => {
+          const level = column[i * panel.stride + s]!;
+          if (level !== level) return;
+          defined++;
+          counts.counted[h]![s]!++;
+          above += over(close, level);
+          counts.above[h]![s]! += over(close, level);
+        });
+        if (defined < averages.length) continue;
+        counts.counted[averages.length]![s]!++;
+        if (above === defined) counts.above[averages.length]![s]!++;
+      }
+    }
+  }
 }

@@ -3,7 +3,7 @@ export const BAR_COLUMNS = ["open", "high", "low", "close", "volume"] as const;
 export type BarColumn = (typeof BAR_COLUMNS)[number];
 
 /**
- * Bars of a market: instruments x sessions, one column an array, instrument-major, so that the series of one
+ * Bars of a market: instruments x sessions (x stride, of which the sessions are the first), one column an array, instrument-major, so that the series of one
  * instrument is one contiguous run. NaN where an instrument has no bar.
  */
 export interface Panel extends Readonly<Record<BarColumn, Float64Array>> {
@@ -11,6 +11,8 @@ export interface Panel extends Readonly<Record<BarColumn, Float64Array>> {
   readonly sessions: Int32Array;
   /** Number of instruments. */
   readonly count: number;
+  /** Row of a column given to each instrument: at least as long as there are sessions; what lies beyond is room to grow. */
+  readonly stride: number;
   /** First and last session index with a bar for each instrument; -1 when it has none. */
   readonly first: Int32Array;
   readonly last: Int32Array;
@@ -18,15 +20,15 @@ export interface Panel extends Readonly<Record<BarColumn, Float64Array>> {
 
 /**
  * The series of one instrument in an instrument-major column, without copying.
- * @param column instruments x sessions values
- * @param sessions number of sessions of the column
+ * @param column instruments x stride values
+ * @param stride values given to each instrument
  * @param i position of the instrument
- * @param length how many of its sessions, from the first [all]
+ * @param length how many of them, from the first [all]
  * @returns a view of `length` values
  * @example seriesOf(Float64Array.of(1, 2, 3, 4), 2, 1) // => [3, 4]
  */
-export function seriesOf(column: Float64Array, sessions: number, i: number, length = sessions): Float64Array {
-  return column.subarray(i * sessions, i * sessions + length);
+export function seriesOf(column: Float64Array, stride: number, i: number, length = stride): Float64Array {
+  return column.subarray(i * stride, i * stride + length);
 }
 
 /**

@@ -10,6 +10,6 @@ import { trailingZ } from "../stats/z-scores";
  */
 export function volatilitySlope(volatility: Float64Array): { readonly slope: Float64Array; readonly z: Float64Array } {
   const longer = sma(volatility, 42);
-  const slope = sma(volatility, 10).map((x, s) => x / longer[s]! - 1);
+  const slope = Float64Array.from(sma(volatility, 10), (x, s) => x / longer[s]! - 1);
   return { slope, z: trailingZ(slope, 5000, 252) };
 }

@@ -84,6 +84,12 @@ describe("trailing stop", () => {
     const pick = (column: Float64Array) => Float64Array.from(kept, (k) => column[k]!);
     const alone = trailingStop({ high: pick(bars.high), low: pick(bars.low), close: pick(bars.close) });
     const withRows = trailingStop(gapped);
+    // Carried on from any session, it comes out the same bit for bit.
+    for (const start of [5, 30, 400, 699]) {
+      const into = { stop: withRows.stop.slice(), side: withRows.side.slice(), range: withRows.range.slice() };
+      for (const column of Object.values(into)) column.fill(7, start);
+      expect(trailingStop(gapped, into, start)).toEqual(withRows);
+    }
     expect(kept.map((k) => withRows.stop[k])).toEqual(Array.from(alone.stop));
   });
 });

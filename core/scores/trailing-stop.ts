@@ -7,6 +7,8 @@ export interface TrailingStop {
   readonly stop: Float64Array;
   /** 1 on the upper side (the close holds above the stop), -1 on the lower, NaN before the first stop. */
   readonly side: Float64Array;
+  /** ATR(22), price units; NaN before it is defined. */
+  readonly range: Float64Array;
 }
 
 /**
@@ -15,17 +17,19 @@ export interface TrailingStop {
  * session before turns to the lower side, the lowest close of 22 plus 3 ATR(22), only ever lowered; a close above
  * that turns back; each turn starts from the raw level (method 10, K06, Z07).
  * @param bars high, low and close of one instrument
- * @param into columns of the same length to write into [new ones]
+ * @param into columns of the same length to write into, which hold the sessions before `start` already [new ones]
+ * @param start first session to calculate [0]
  * @returns columns of the same length; NaN before bar 23 and where there is no bar
  * @throws CoreError `bad-length`
  */
-export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.length)): TrailingStop {
+export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.length), start = 0): TrailingStop {
   const { high, low, close } = bars;
   requireSameLength("trailingStop", high, close);
   requireSameLength("trailingStop", low, close);
   const { stop, side } = into;
-  stop.fill(NaN);
-  side.fill(NaN);
+  const earlier = latestStop(bars.close, into, start);
+  const from = earlier < 0 ? 0 : windowStart(bars.close, earlier);
+  for (const column of Object.values(into) as Float64Array[]) column.fill(NaN, earlier < 0 ? 0 : start);
   // One pass over own bars, as this runs over every stock of a market: ATR(22) as a recursion, the closes of the
   // window in a ring, and its extremes formed anew only when the one that was kept is overwritten.
   const window = new Float64Array(WINDOW);
@@ -39,10 +43,12 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
   let place = 0;
   let before = NaN;
   let up = true;
-  for (let t = 0; t < close.length; t++) {
+  for (let t = from; t < close.length; t++) {
     const c = close[t]!;
     if (c !== c) continue;
-    if (seen > 0) {
+    if (t <= earlier) {
+      // Only the window is filled again; the rest is known.
+    } else if (seen > 0) {
       const trueRange = Math.max(high[t]!, previous) - Math.min(low[t]!, previous);
       if (seen <= WINDOW) range += trueRange / WINDOW;
       else range += (trueRange - range) / WINDOW;
@@ -58,7 +64,16 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
     }
     place = place + 1 === WINDOW ? 0 : place + 1;
     previous = c;
-    if (seen++ < WINDOW) continue;
+    if (seen++ < WINDOW && t > earlier) continue;
+    if (t < earlier) continue;
+    if (t === earlier) {
+      seen = WINDOW + 1;
+      range = into.range[t]!;
+      before = stop[t]!;
+      up = side[t] === 1;
+      continue;
+    }
+    into.range[t] = range;
     const upper = top - 3 * range;
     const lower = bottom + 3 * range;
     const turns = up ? isBelow(c, before) : isAbove(c, before);
@@ -73,7 +88,25 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
 }
 
 function emptyStop(length: number): TrailingStop {
-  return { stop: new Float64Array(length), side: new Float64Array(length) };
+  return { stop: new Float64Array(length), side: new Float64Array(length), range: new Float64Array(length) };
+}
+
+/** The latest session before one that has a stop already, -1 for none. */
+function latestStop(close: Float64Array, { stop }: TrailingStop, before: number): number {
+  for (let t = Math.min(before, close.length) - 1; t >= 0; t--)
+    if (!Number.isNaN(close[t])) return Number.isNaN(stop[t]) ? -1 : t;
+  return -1;
+}
+
+/** The first session of the window of own bars that ends with a session. */
+function windowStart(close: Float64Array, end: number): number {
+  let start = end;
+  for (let t = end, bars = 0; t >= 0 && bars < WINDOW; t--) {
+    if (Number.isNaN(close[t])) continue;
+    bars++;
+    start = t;
+  }
+  return start;
 }
 
 const WINDOW = 22;

@@ -27,5 +27,6 @@ export function trendScores(parts: readonly TrendParts[], member: readonly boole
 function ranksAmongMembers(values: readonly number[], member: readonly boolean[]): Float64Array {
   const set = values.map((x, i) => (member[i] ? x : NaN));
   const ranks = percentileRanks(set);
-  return ranks.map((rank, i) => (member[i] ? rank : percentileRankAmong(values[i]!, set)));
+  for (let i = 0; i < ranks.length; i++) if (!member[i]) ranks[i] = percentileRankAmong(values[i]!, set);
+  return ranks;
 }

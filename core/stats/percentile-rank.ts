@@ -14,17 +14,32 @@ function tied(a: number, b: number): boolean {
  */
 export function percentileRanks(values: ArrayLike<number>): Float64Array {
   const out = new Float64Array(values.length).fill(NaN);
-  const order: number[] = [];
-  for (let i = 0; i < values.length; i++) if (!Number.isNaN(values[i])) order.push(i);
-  order.sort((a, b) => values[a]! - values[b]!);
-  for (let start = 0; start < order.length;) {
+  const room = new Float64Array(values.length);
+  let count = 0;
+  for (let i = 0; i < values.length; i++) if (values[i] === values[i]) room[count++] = values[i]!;
+  const sorted = room.subarray(0, count).sort();
+  // The rank of each place of the sorted set, one for a run of ties; then every value finds its place.
+  const ranks = new Float64Array(sorted.length);
+  for (let start = 0; start < sorted.length;) {
     let end = start + 1;
-    while (end < order.length && tied(values[order[end - 1]!]!, values[order[end]!]!)) end++;
-    const rank = (100 * (start + (end - start) / 2)) / order.length;
-    for (let k = start; k < end; k++) out[order[k]!] = rank;
+    while (end < sorted.length && tied(sorted[end - 1]!, sorted[end]!)) end++;
+    ranks.fill((100 * (start + (end - start) / 2)) / sorted.length, start, end);
     start = end;
   }
+  for (let i = 0; i < values.length; i++) if (values[i] === values[i]) out[i] = ranks[placeOf(sorted, values[i]!)]!;
   return out;
+}
+
+/** Place of the first of a sorted set that is not below a value of it. */
+function placeOf(sorted: Float64Array, x: number): number {
+  let low = 0;
+  let high = sorted.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! < x) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /**

@@ -23,7 +23,7 @@ describe("composite", () => {
   });
   it("does not lose the return of a stock that resumes after a halt", () => {
     const close = Float64Array.of(100, NaN, 121);
-    const one = { sessions: Int32Array.of(1, 2, 3), count: 1, close } as unknown as Panel;
+    const one = { sessions: Int32Array.of(1, 2, 3), count: 1, stride: 3, close } as unknown as Panel;
     expect(Array.from(composite(one, memberSpans([[[0, 2]]])))).toEqual([1000, NaN, 1210]);
   });
   it("of nobody is nothing", () => {

@@ -7,18 +7,25 @@ import type { MemberSpans, Panel } from "../columns/panel";
  * session on which no member has one, and the next return is chained to the last level (method 3, D01; 5, F02).
  * @param panel bars, instruments x sessions
  * @param spans dated membership in the set
+ * @param known levels of the sessions before `start`, one value a session; those from `start` on are written into it
+ * @param start first session to calculate [0]
  * @returns a level a session, 1000 at the start
  */
-export function composite(panel: Panel, spans: MemberSpans): Float64Array {
+export function composite(
+  panel: Panel,
+  spans: MemberSpans,
+  known: Float64Array = new Float64Array(panel.sessions.length),
+  start = 0,
+): Float64Array {
   const sessions = panel.sessions.length;
   const sum = new Float64Array(sessions);
   const returns = new Uint16Array(sessions);
   const present = new Uint16Array(sessions);
   for (let i = 0; i < panel.count; i++) {
-    const base = i * sessions;
+    const base = i * panel.stride;
     const end = spans.offset[i + 1]!;
     for (let k = spans.offset[i]!; k < end; k++) {
-      const from = spans.from[k]!;
+      const from = Math.max(start, spans.from[k]!);
       const to = spans.to[k]!;
       let before = NaN;
       for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
@@ -34,9 +41,10 @@ export function composite(panel: Panel, spans: MemberSpans): Float64Array {
       }
     }
   }
-  const out = new Float64Array(sessions).fill(NaN);
+  const out = known.fill(NaN, start);
   let level = NaN;
-  for (let s = 0; s < sessions; s++) {
+  for (let s = start - 1; s >= 0 && level !== level; s--) level = out[s]!;
+  for (let s = start; s < sessions; s++) {
     if (present[s] === 0) continue;
     if (level !== level) level = 1000;
     else if (returns[s]! > 0) level *= 1 + sum[s]! / returns[s]!;

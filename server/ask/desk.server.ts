@@ -7,8 +7,7 @@ import type { Sentence, Study } from "@studies/define-study";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { Invalid, NotFound } from "../errors";
-import { firstFrom, loadMarket } from "../panel/load-market.server";
-import { listMarkets } from "../stores/markets-store.server";
+import { firstFrom, loadMarkets } from "../panel/load-market.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import type { StudyPool } from "./pool.server";
 import { runStudy, type Said } from "./study-job";
@@ -49,20 +48,11 @@ export class Desk {
     const version = await getDataVersion(this.db);
     if (this.#loaded?.version !== version) {
       this.#kept.clear();
-      const markets = this.#load(version);
+      const markets = loadMarkets(this.db, version);
       this.#loaded = { version, markets };
       markets.catch(() => (this.#loaded = undefined));
     }
     return this.#loaded.markets;
-  }
-
-  async #load(version: number): Promise<ReadonlyMap<string, MarketData>> {
-    const loaded = new Map<string, MarketData>();
-    for (const row of await listMarkets(this.db)) {
-      const data = await loadMarket(this.db, row, version);
-      if (data.panel.sessions.length > 0) loaded.set(row.market, data);
-    }
-    return loaded;
   }
 
   /** The markets that have sessions, in the order in which they came. */

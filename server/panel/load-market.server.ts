@@ -1,32 +1,84 @@
 import type { Knex } from "knex";
 import { BAR_COLUMNS, memberSpans, type MemberSpans, type Panel } from "@core";
-import type { InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
+import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import { FUNDAMENTAL_FIELDS, type DatedGroup, type FundamentalColumns, type MarketData } from "@studies/market-data";
 import { readBars } from "../stores/bars-store.server";
-import { listFundamentalRows } from "../stores/fundamentals-store.server";
+import { listFundamentalRows, type StoredFundamentals } from "../stores/fundamentals-store.server";
 import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
-import { listHolidays } from "../stores/markets-store.server";
+import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
+import { findSessionInProgress } from "../stores/feed-store.server";
 
-/** Reads one market into memory that threads can share. */
-export async function loadMarket(db: Knex, market: MarketRow, version: number): Promise<MarketData> {
-  const instruments = await listInstruments(db, market.market);
+/** Sessions for which there is room at the end, so that the feed can deliver them without reading anything again. */
+const ROOM = 64;
+
+/** What all markets of a database are made from, read once. */
+interface Shelf {
+  readonly version: number;
+  readonly instruments: readonly StoredInstrument[];
+  readonly memberships: readonly MembershipRow[];
+  readonly fundamentals: readonly StoredFundamentals[];
+  readonly holidays: readonly HolidayRow[];
+  /** The last session's day while it is in progress. */
+  readonly inProgress: number | undefined;
+}
+
+/**
+ * Reads all markets that have sessions into memory that threads can share.
+ * @param db the database
+ * @param version of its data
+ * @returns market data by code, in the order in which the markets came
+ */
+export async function loadMarkets(db: Knex, version: number): Promise<Map<string, MarketData>> {
+  const shelf: Shelf = {
+    version,
+    instruments: await listInstruments(db),
+    memberships: await listMemberships(db),
+    fundamentals: await listFundamentalRows(db),
+    holidays: await listHolidays(db),
+    inProgress: await findSessionInProgress(db),
+  };
+  const loaded = new Map<string, MarketData>();
+  const abroad = await loadPart(db, ABROAD, shelf);
+  for (const market of await listMarkets(db)) {
+    const data = await loadPart(db, market, shelf);
+    if (data.panel.sessions.length > 0) loaded.set(market.market, abroad.panel.sessions.length > 0 ? { ...data, abroad } : data);
+  }
+  return loaded;
+}
+
+/** Where the instruments that belong to no market are kept. */
+const ABROAD: MarketRow = { market: "", name: "Abroad", currency: "", broadIndex: null, volatilityIndex: null };
+
+async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<MarketData> {
+  const instruments = shelf.instruments.filter((i) => (i.market ?? "") === market.market);
   const bars: InstrumentBars[] = [];
   await readBars(db, instruments, (b) => bars.push(b));
-  const panel = makePanel(instruments, bars);
-  const memberships = await listMemberships(db);
-  const groups = datedGroups(memberships, instruments, panel.sessions);
-  const broad = groups.find((g) => g.name === market.broadIndex);
+  const panel = makePanel(instruments, bars, ROOM);
+  const groups = datedGroups(shelf.memberships, instruments, panel.sessions);
+  const n = panel.sessions.length;
   return {
-    version,
+    version: shelf.version,
+    lineage: `${shelf.version}:${market.market}`,
+    settled: n > 0 && panel.sessions[n - 1] === shelf.inProgress ? n - 1 : n,
     market,
     panel,
     instruments: instruments.map(({ id: _id, ...row }) => row),
     groups,
-    universe: broad ? broad.spans : everyStock(instruments, panel),
-    holidays: await listHolidays(db, market.market),
-    fundamentals: await fundamentalColumns(db, instruments),
+    universe: universeOf(market, groups, instruments, panel),
+    holidays: shelf.holidays.filter((h) => h.market === market.market),
+    fundamentals: fundamentalColumns(shelf.fundamentals, instruments),
   };
+}
+
+/** The members that breadth speaks of: those of the broad index, or every stock where there is none. */
+export function universeOf(
+  market: MarketRow,
+  groups: readonly DatedGroup[],
+  instruments: readonly InstrumentRow[],
+  panel: Panel,
+): MemberSpans {
+  return groups.find((g) => g.name === market.broadIndex)?.spans ?? everyStock(instruments, panel);
 }
 
 const sharedFloats = (n: number) => new Float64Array(new SharedArrayBuffer(8 * n));
@@ -35,13 +87,18 @@ const sharedInts = (n: number) => new Int32Array(new SharedArrayBuffer(4 * n));
 /**
  * Bars as instruments x sessions. Sessions are the days on which at least one stock has a bar; bars of other
  * instruments on other days are left out. A market without stocks takes its instruments' days (method 0, A01, Z24).
+ * There is room for so many more sessions at the end.
  */
-export function makePanel(instruments: readonly InstrumentRow[], bars: readonly InstrumentBars[]): Panel {
+export function makePanel(instruments: readonly InstrumentRow[], bars: readonly InstrumentBars[], room = 0): Panel {
   const anyStock = instruments.some((row, i) => row.kind === "stock" && bars[i]!.days.length > 0);
-  const sessions = sessionDays(bars.filter((_, i) => !anyStock || instruments[i]!.kind === "stock"));
+  const sessions = sessionDays(
+    bars.filter((_, i) => !anyStock || instruments[i]!.kind === "stock"),
+    room,
+  );
+  const stride = sessions.length + room;
   const n = sessions.length;
   const columns = Object.fromEntries(
-    BAR_COLUMNS.map((c) => [c, sharedFloats(n * instruments.length).fill(NaN)]),
+    BAR_COLUMNS.map((c) => [c, sharedFloats(stride * instruments.length).fill(NaN)]),
   ) as unknown as Panel;
   const first = sharedInts(instruments.length).fill(-1);
   const last = sharedInts(instruments.length).fill(-1);
@@ -51,7 +108,7 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
       const day = own.days[k]!;
       while (s < n && sessions[s]! < day) s++;
       if (sessions[s] !== day || Number.isNaN(own.close[k])) continue;
-      const to = i * n + s;
+      const to = i * stride + s;
       columns.open[to] = own.open[k]!;
       columns.high[to] = own.high[k]!;
       columns.low[to] = own.low[k]!;
@@ -61,11 +118,11 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
       last[i] = s;
     }
   });
-  return { ...columns, sessions, count: instruments.length, first, last };
+  return { ...columns, sessions, count: instruments.length, stride, first, last };
 }
 
 /** The days on which any of these has a bar, ascending. */
-function sessionDays(bars: readonly InstrumentBars[]): Int32Array {
+function sessionDays(bars: readonly InstrumentBars[], room: number): Int32Array {
   const ends = bars.filter((b) => b.days.length > 0).map((b) => [b.days[0]!, b.days[b.days.length - 1]!] as const);
   if (ends.length === 0) return sharedInts(0);
   const first = Math.min(...ends.map(([from]) => from));
@@ -74,13 +131,17 @@ function sessionDays(bars: readonly InstrumentBars[]): Int32Array {
     for (let k = 0; k < days.length; k++) if (!Number.isNaN(close[k])) traded[days[k]! - first] = 1;
   const found: number[] = [];
   for (let d = 0; d < traded.length; d++) if (traded[d] === 1) found.push(first + d);
-  const sessions = sharedInts(found.length);
+  const sessions = sharedInts(found.length + room);
   sessions.set(found);
-  return sessions;
+  return sessions.subarray(0, found.length);
 }
 
 /** Dated groups as runs of sessions, those with at least one member here. */
-function datedGroups(rows: readonly MembershipRow[], instruments: readonly InstrumentRow[], sessions: Int32Array): DatedGroup[] {
+export function datedGroups(
+  rows: readonly MembershipRow[],
+  instruments: readonly InstrumentRow[],
+  sessions: Int32Array,
+): DatedGroup[] {
   const position = new Map(instruments.map((row, i) => [row.ticker, i]));
   const groups = new Map<string, { kind: MembershipRow["kind"]; runs: [number, number][][] }>();
   for (const row of rows) {
@@ -120,21 +181,18 @@ function everyStock(instruments: readonly InstrumentRow[], panel: Panel): Member
 }
 
 /** Fundamentals as columns; rows come by instrument as the panel does, and by day within. */
-async function fundamentalColumns(db: Knex, instruments: readonly StoredInstrument[]): Promise<FundamentalColumns> {
+function fundamentalColumns(rows: readonly StoredFundamentals[], instruments: readonly StoredInstrument[]): FundamentalColumns {
   const position = new Map(instruments.map((row, i) => [row.id, i]));
-  const rows = await listFundamentalRows(
-    db,
-    instruments.map((i) => i.id),
-  );
-  rows.sort((a, b) => position.get(a.instrument_id)! - position.get(b.instrument_id)!);
+  const own = rows.filter((row) => position.has(row.instrument_id));
+  own.sort((a, b) => position.get(a.instrument_id)! - position.get(b.instrument_id)!);
   const offset = sharedInts(instruments.length + 1);
-  const known = sharedInts(rows.length);
-  const values = sharedFloats(rows.length * FUNDAMENTAL_FIELDS.length);
-  rows.forEach((row, k) => {
+  const known = sharedInts(own.length);
+  const values = sharedFloats(own.length * FUNDAMENTAL_FIELDS.length);
+  own.forEach((row, k) => {
     offset[position.get(row.instrument_id)! + 1]!++;
     known[k] = row.known;
-    const own = [row.eps, row.eps_expected, row.growth, row.sales_growth, row.dividend, row.shares, row.next_report];
-    for (let f = 0; f < own.length; f++) values[k * own.length + f] = own[f] ?? NaN;
+    const fields = [row.eps, row.eps_expected, row.growth, row.sales_growth, row.dividend, row.shares, row.next_report];
+    for (let f = 0; f < fields.length; f++) values[k * fields.length + f] = fields[f] ?? NaN;
   });
   for (let i = 0; i < instruments.length; i++) offset[i + 1]! += offset[i]!;
   return { offset, known, values };

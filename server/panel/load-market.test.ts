@@ -4,7 +4,7 @@ import { isMember } from "@core";
 import type { Dataset, InstrumentBars, InstrumentRow } from "@core/columns/dataset";
 import { openDatabase } from "../db.server";
 import { writeDataset } from "../transfer/write-dataset.server";
-import { firstFrom, loadMarket, makePanel } from "./load-market.server";
+import { firstFrom, loadMarkets, makePanel } from "./load-market.server";
 
 const instrument = (ticker: string, kind: InstrumentRow["kind"] = "stock", market = "HOME"): InstrumentRow => ({
   ticker,
@@ -25,6 +25,8 @@ const bars = (ticker: string, rows: Record<number, number>): InstrumentBars => {
   const close = Float64Array.from(Object.values(rows));
   return { ticker, days: Int32Array.from(days), open: close, high: close, low: close, close, volume: close.map(() => 5) };
 };
+
+const loadMarket = async (db: Knex, market: string) => (await loadMarkets(db, 1)).get(market)!;
 
 describe("the panel", () => {
   it("has the days on which a stock has a bar as its sessions; other bars on other days are left out", () => {
@@ -115,7 +117,7 @@ describe("a market read from the database", () => {
   };
   it("stands by ticker, with its members as runs of sessions", async () => {
     await writeDataset(db, dataset);
-    const data = await loadMarket(db, home, 1);
+    const data = await loadMarket(db, "HOME");
     expect(data.instruments.map((i) => i.ticker)).toEqual(["A", "B", "I"]);
     expect(data.groups.map((g) => g.name)).toEqual(["I"]);
     const membersOn = (s: number) => [0, 1, 2].filter((i) => isMember(data.universe, i, s));
@@ -125,20 +127,20 @@ describe("a market read from the database", () => {
   });
   it("has its fundamentals by instrument and day, NaN where a cell was empty", async () => {
     await writeDataset(db, dataset);
-    const { offset, known, values } = (await loadMarket(db, home, 1)).fundamentals;
+    const { offset, known, values } = (await loadMarket(db, "HOME")).fundamentals;
     expect([...offset]).toEqual([0, 1, 3, 3]);
     expect([...known]).toEqual([11, 8, 10]);
     expect([...values.slice(14)]).toEqual([1, NaN, 5, NaN, NaN, 7, 14]);
   });
   it("takes every stock for a member where there is no broad index", async () => {
     await writeDataset(db, dataset);
-    const data = await loadMarket(db, dataset.markets[1]!, 1);
+    const data = await loadMarket(db, "AWAY");
     expect(isMember(data.universe, 0, 0)).toBe(true);
     expect(data.groups.map((g) => g.name)).toEqual(["abroad"]);
   });
   it("is shared memory, so that threads need no copy", async () => {
     await writeDataset(db, dataset);
-    const { panel } = await loadMarket(db, home, 1);
+    const { panel } = await loadMarket(db, "HOME");
     expect([panel.sessions, panel.close, panel.volume].every((c) => c.buffer instanceof SharedArrayBuffer)).toBe(true);
   });
 });

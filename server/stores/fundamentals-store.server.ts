@@ -4,7 +4,7 @@ import { insertRows } from "../db.server";
 
 /* fundamentals(id, instrument_id, known, eps, eps_expected, growth, sales_growth, dividend, shares, next_report) */
 
-interface Row {
+export interface StoredFundamentals {
   instrument_id: number;
   known: number;
   eps: number | null;
@@ -16,15 +16,13 @@ interface Row {
   next_report: number | null;
 }
 
-interface Joined extends Omit<Row, "instrument_id"> {
+interface Joined extends Omit<StoredFundamentals, "instrument_id"> {
   ticker: string;
 }
 
-/** Rows of some instruments as they are stored, by day known within each, later rows of one day last. */
-export async function listFundamentalRows(db: Knex, instrumentIds: readonly number[]): Promise<Row[]> {
-  const wanted = new Set(instrumentIds);
-  const rows = await db<Row>("fundamentals").orderBy(["instrument_id", "known", "id"]);
-  return rows.filter((row) => wanted.has(row.instrument_id));
+/** All rows as they are stored, by instrument and day known, later rows of one day last. */
+export async function listFundamentalRows(db: Knex): Promise<StoredFundamentals[]> {
+  return db<StoredFundamentals>("fundamentals").orderBy(["instrument_id", "known", "id"]);
 }
 
 /** All rows, or those of one market's instruments, by ticker and day known, later rows of one day last. */

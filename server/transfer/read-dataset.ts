@@ -3,7 +3,6 @@ import type {
   FundamentalsRow,
   GroupKind,
   HolidayRow,
-  InstrumentBars,
   InstrumentKind,
   InstrumentRow,
   MarketRow,
@@ -15,6 +14,7 @@ import { BarsBuilder } from "./bars-builder";
 import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
 import type { Problems } from "./problems";
 import { readTable, type TableFile } from "./read-table";
+import { thinSessions } from "./thin-sessions";
 
 /** What is in the database already, which new rows may refer to. */
 export interface Known {
@@ -222,27 +222,4 @@ function doubles(values: readonly string[]): string[] {
   const twice = new Set<string>();
   for (const v of values) (seen.has(v) ? twice : seen).add(v);
   return [...twice];
-}
-
-/** Notes sessions on which fewer than half of the stocks that were trading have a bar (method 0, Z24). */
-function thinSessions(instruments: readonly InstrumentRow[], bars: readonly InstrumentBars[]): string[] {
-  const stocks = new Set(instruments.filter((i) => i.kind === "stock").map((i) => i.ticker));
-  const own = bars.filter((b) => stocks.has(b.ticker) && b.days.length > 0);
-  const present = new Map<number, number>();
-  for (const b of own) for (const day of b.days) present.set(day, (present.get(day) ?? 0) + 1);
-  const begins = own.map((b) => b.days[0]!).sort((a, b) => a - b);
-  const ends = own.map((b) => b.days[b.days.length - 1]!).sort((a, b) => a - b);
-  const upTo = (sorted: readonly number[], day: number) => {
-    let low = 0;
-    let high = sorted.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (sorted[middle]! <= day) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  let thin = 0;
-  for (const [day, n] of present) if (n < (upTo(begins, day) - upTo(ends, day - 1)) / 2) thin++;
-  return thin === 0 ? [] : [`${thin} sessions have bars of fewer than half the stocks that were trading`];
 }

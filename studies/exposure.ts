@@ -1,0 +1,119 @@
+import { align, isAbove, sma } from "@core";
+import { z } from "zod";
+import { defineStudy } from "./define-study";
+import type { Market } from "./market";
+import { list, percent } from "./words";
+
+export interface ExposureMember {
+  readonly ticker: string;
+  readonly name: string;
+  readonly close: number;
+  readonly average: number;
+  /** C / SMA(84) - 1, a fraction. */
+  readonly distance: number;
+  /** NaN-free: true above, false not above; undefined when the average is not defined. */
+  readonly above: boolean | undefined;
+}
+
+const AVERAGE = 84;
+const HISTORY = 252;
+
+/** The members of the chosen set: the group `exposure` where nothing is chosen. */
+function chosenSet(market: Market, set: readonly string[]): { market: Market; index: number }[] {
+  const parts = [market, ...(market.abroad ? [market.abroad] : [])];
+  const named = set.length > 0;
+  return parts.flatMap((part) => {
+    const indexes = named
+      ? part.instruments.filter((i) => set.includes(i.ticker)).map((i) => i.index)
+      : part.groupAt("exposure", part.t);
+    return indexes.map((index) => ({ market: part, index }));
+  });
+}
+
+/** Share of a set of style and regional indexes above their 84-session average. */
+export const exposure = defineStudy({
+  name: "exposure",
+  about: "Suggested exposure: the share of a chosen set of indexes that closes above its 84-session simple average.",
+  params: z.object({
+    set: z.array(z.string().min(1)).max(60).default([]).describe("tickers; none for the list named exposure"),
+  }),
+  cost: "light",
+  examples: [{}, { set: ["$index", "WORLD"] }],
+  ask(market, { set }) {
+    const chosen = chosenSet(market, set);
+    const known = (m: Market, index: number) => m.instruments.find((i) => i.index === index)!;
+    const rows = chosen.map(({ market: part, index }) => {
+      const own = part.bars("close", index);
+      const onto = (column: Float64Array) =>
+        part === market ? column : align(defined(own, column), daysOf(own, part.sessions), market.sessions);
+      const close = onto(own);
+      const average = onto(sma(own, AVERAGE));
+      return { row: known(part, index), close, average };
+    });
+    const { t, sessions } = market;
+    const start = Math.max(0, t + 1 - HISTORY);
+    const shareAt = (s: number) => {
+      const counted = rows.filter((r) => !Number.isNaN(r.close[s]) && !Number.isNaN(r.average[s]));
+      return { n: counted.length, above: counted.filter((r) => isAbove(r.close[s]!, r.average[s]!)).length };
+    };
+    const share = Float64Array.from({ length: t + 1 - start }, (_, k) => {
+      const { n, above } = shareAt(start + k);
+      return n > 0 ? above / n : NaN;
+    });
+    return {
+      asOf: market.asOf,
+      ...shareAt(t),
+      share: share[share.length - 1]!,
+      weekAgo: share[share.length - 6] ?? NaN,
+      days: sessions.slice(start),
+      history: share,
+      members: rows
+        .map(({ row, close, average }): ExposureMember => {
+          const isKnown = !Number.isNaN(close[t]) && !Number.isNaN(average[t]);
+          return {
+            ticker: row.ticker,
+            name: row.name,
+            close: close[t]!,
+            average: average[t]!,
+            distance: close[t]! / average[t]! - 1,
+            above: isKnown ? isAbove(close[t]!, average[t]!) : undefined,
+          };
+        })
+        .sort((a, b) => (Number.isNaN(a.distance) ? 1 : Number.isNaN(b.distance) ? -1 : b.distance - a.distance)),
+      missing: set.filter((ticker) => !rows.some((r) => r.row.ticker === ticker)),
+    };
+  },
+  reading(r) {
+    if (r.n === 0) return [["No index of the set has an 84-session average yet."]];
+    const below = r.members.filter((m) => m.above === false).map((m) => m.name);
+    return [
+      [
+        "Suggested exposure is ",
+        { figure: percent(r.share, 0) },
+        `: ${r.above} of ${r.n} indexes close above their 84-session average`,
+        ...(Number.isNaN(r.weekAgo) || r.weekAgo === r.share ? [] : [`, after ${percent(r.weekAgo, 0)} a week ago`]),
+        below.length > 0 && below.length <= 4 ? `; ${list(below)} ${below.length === 1 ? "does" : "do"} not.` : ".",
+      ],
+    ];
+  },
+  table: (r) => ({
+    columns: ["ticker", "name", "close", "average", "distance", "above"].map((key) => ({ key, label: key })),
+    rows: r.members.map((m) => [
+      m.ticker,
+      m.name,
+      m.close,
+      m.average,
+      m.distance,
+      m.above === undefined ? null : m.above ? 1 : 0,
+    ]),
+  }),
+});
+
+/** The values of a column on the instrument's own bars, and the days of those. */
+function defined(own: Float64Array, column: Float64Array): Float64Array {
+  return column.filter((_, s) => !Number.isNaN(own[s]));
+}
+
+function daysOf(own: Float64Array, sessions: Int32Array): Int32Array {
+  return sessions.filter((_, s) => !Number.isNaN(own[s]));
+}

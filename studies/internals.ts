@@ -1,0 +1,102 @@
+import { definedRows, isoDate, thrusts, whatFollowed } from "@core";
+import { z } from "zod";
+import { participationPercents, referenceColumns } from "./columns";
+import { defineStudy } from "./define-study";
+import { groupsTitle } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
+import { advancesColumns, extremesColumns, internalsColumns } from "./internals-columns";
+import { count, date, percent, signed } from "./words";
+
+/** What goes on inside a market: advances, new highs and lows, volume, the McClellan oscillator, thrusts. */
+export const internals = defineStudy({
+  name: "internals",
+  about: "Advances and declines, up-volume, new highs and lows, McClellan oscillator and summation, and thrust events.",
+  params: z.object({
+    group: groupKeySchema.default("market:").describe("whose members"),
+    history: z.coerce.number().int().min(20).max(20_000).default(756).describe("sessions of history to give"),
+  }),
+  cost: "heavy",
+  examples: [{}, { group: "sector:$sector", history: 80 }],
+  ask(market, { group, history }) {
+    const counts = market.perSession(advancesColumns(group));
+    const extremes = market.perSession(extremesColumns(group));
+    const made = market.perSession(internalsColumns(group));
+    const ten = market.perSession(participationPercents("ema", group))["p1"]!;
+    const { close } = market.perSession(referenceColumns);
+    const { t, sessions } = market;
+    const start = Math.max(0, t + 1 - history);
+    const events = thrusts(ten);
+    return {
+      asOf: market.asOf,
+      groupName: groupsTitle([group], market),
+      now: {
+        advances: counts.advances[t]!,
+        declines: counts.declines[t]!,
+        unchanged: counts.unchanged[t]!,
+        upVolume: made.upVolume[t]!,
+        highs: extremes.highs[t]!,
+        lows: extremes.lows[t]!,
+        counted: extremes.counted[t]!,
+        oscillator: made.oscillator[t]!,
+        oscillatorBefore: made.oscillator[t - 1] ?? NaN,
+        summation: made.summation[t]!,
+        line: made.line[t]!,
+        lineWeekAgo: made.line[t - 5] ?? NaN,
+      },
+      days: sessions.slice(start),
+      advances: counts.advances.slice(start),
+      declines: counts.declines.slice(start),
+      line: made.line.slice(start),
+      upVolume: made.upVolume.slice(start),
+      oscillator: made.oscillator.slice(start),
+      summation: made.summation.slice(start),
+      highs: extremes.highs.slice(start),
+      lows: extremes.lows.slice(start),
+      thrusts: {
+        days: Int32Array.from(events, (s) => sessions[s]!),
+        followed: whatFollowed(close, events, definedRows(ten)),
+      },
+    };
+  },
+  reading(r) {
+    const { advances, declines, upVolume, highs, lows, oscillator } = r.now;
+    const last = r.thrusts.days[r.thrusts.days.length - 1];
+    return [
+      [
+        { figure: `${advances} rose and ${declines} fell` },
+        `, with ${percent(upVolume, 0)} of the volume in those that rose; `,
+        { figure: `${highs} new highs and ${lows} new lows` },
+        ` of 252 sessions; McClellan oscillator ${signed(oscillator, 0)}.`,
+      ],
+      [
+        last === undefined
+          ? "No thrust has occurred yet: participation above the 10 from 20% or less to 80% or more within 10 sessions."
+          : `The last of ${count(r.thrusts.days.length, "thrust")} came on ${date(last)}.`,
+      ],
+    ];
+  },
+  table: (r) => ({
+    columns: [
+      "date",
+      "advances",
+      "declines",
+      "advance-decline line",
+      "up-volume share",
+      "McClellan oscillator",
+      "summation",
+      "new highs",
+      "new lows",
+    ].map((label) => ({ key: label, label })),
+    rows: Array.from(r.days, (day, k) => [
+      isoDate(day),
+      r.advances[k]!,
+      r.declines[k]!,
+      r.line[k]!,
+      r.upVolume[k]!,
+      r.oscillator[k]!,
+      r.summation[k]!,
+      r.highs[k]!,
+      r.lows[k]!,
+    ]),
+  }),
+});

@@ -1,0 +1,172 @@
+import {
+  align,
+  evaluateRule,
+  heldStates,
+  HORIZONS,
+  isoDate,
+  measureOf,
+  paramsOf,
+  ruleSentence,
+  type MeasuredBars,
+  type MeasuredColumn,
+  type MeasureUse,
+} from "@core";
+import { z } from "zod";
+import { compositeColumn, participationPercents } from "./columns";
+import { defineStudy } from "./define-study";
+import { internalsColumns } from "./internals-columns";
+import type { Market } from "./market";
+import { ruleText } from "./rule-schema";
+import { signalRecords } from "./signal-records";
+import { tideColumn } from "./timing-columns";
+import { count, percent, signedPercent } from "./words";
+
+export const COMPOSITE = "composite";
+
+/** A timing system of the analyst's own: a rule for up and a rule for down, on the composite or an instrument. */
+export const ownTiming = defineStudy({
+  name: "own-timing",
+  about: "States and signals of a timing system made of conditions, on the composite or any instrument, with what came of them.",
+  params: z.object({
+    on: z.string().min(1).default(COMPOSITE).describe("composite, or the ticker of an instrument"),
+    up: ruleText.describe("rule for up, as JSON"),
+    down: ruleText.describe("rule for down, as JSON"),
+    history: z.coerce.number().int().min(20).max(20_000).default(504).describe("sessions of history to give"),
+  }),
+  cost: "heavy",
+  examples: [
+    {
+      up: '{"all":[{"left":{"measure":"close"},"comparator":"above","right":{"measure":"sma","params":{"n":20}},"running":2},{"left":{"measure":"detrended price","params":{"n":20}},"comparator":"above","right":0}]}',
+      down: '{"left":{"measure":"close"},"comparator":"below","right":{"measure":"sma","params":{"n":20}},"running":2}',
+    },
+    {
+      on: "$index",
+      up: '{"all":[{"left":{"measure":"tide"},"comparator":"above","right":0},{"left":{"measure":"rsi","of":{"ticker":"WORLD"}},"comparator":"above","right":50}]}',
+      down: '{"not":{"left":{"measure":"participation","params":{"n":50}},"comparator":"above","right":40}}',
+      history: 60,
+    },
+  ],
+  ask(market, { on, up, down, history }) {
+    const series = seriesOn(market, on);
+    if (!series) return undefined;
+    const columnOf = (use: MeasureUse) => columnFor(market, series, use);
+    const n = market.t + 1;
+    const [ups, downs] = [evaluateRule(up, columnOf, n), evaluateRule(down, columnOf, n)];
+    // Both at once contradict each other and change nothing.
+    const states = heldStates(ups.map((x, s) => (x === 1 ? 1 : 0) - (downs[s] === 1 ? 1 : 0)));
+    const signals = signalRecords(states, series.close, market.sessions);
+    const start = Math.max(0, n - history);
+    const inUp = states.reduce((sum, s) => sum + (s === 1 ? 1 : 0), 0);
+    const ended = signals.filter((s) => !s.open && s.state === 1).map((s) => s.outcome);
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      on,
+      words: { up: ruleSentence(up), down: ruleSentence(down) },
+      state: states[n - 1]!,
+      age: signals.length > 0 ? n - 1 - market.sessions.indexOf(signals[signals.length - 1]!.day) : NaN,
+      signals,
+      shareUp: inUp / n,
+      finished: {
+        n: ended.length,
+        higher: ended.filter((r) => r > 0).length,
+        worst: ended.length > 0 ? Math.min(...ended) : NaN,
+      },
+      days: market.sessions.slice(start),
+      states: states.slice(start),
+      contradictions: ups.reduce((sum, x, s) => sum + (x === 1 && downs[s] === 1 ? 1 : 0), 0),
+    };
+  },
+  reading(r) {
+    if (!r) return [];
+    if (r.state === 0) return [["It has given no signal yet."]];
+    const since = r.signals[r.signals.length - 1]!;
+    const { n, higher, worst } = r.finished;
+    return [
+      [
+        "It is ",
+        { figure: r.state === 1 ? "up" : "down" },
+        ` since ${count(r.age, "session")} (${signedPercent(since.outcome)} since). Up on ${percent(r.shareUp, 0)} of sessions; `,
+        n === 0
+          ? "no up signal has ended yet."
+          : `${higher} of ${count(n, "finished up signal")} ended higher, the worst ${signedPercent(worst)}.`,
+      ],
+    ];
+  },
+  table: (r) => ({
+    columns: ["date", "state"].map((label) => ({ key: label, label })),
+    rows: r ? Array.from(r.days, (day, k) => [isoDate(day), r.states[k]!]) : [],
+  }),
+});
+
+interface Series extends MeasuredBars {
+  readonly own?: Uint8Array;
+}
+
+/** Bars of the composite or an instrument on the market's sessions; undefined when there is none of that ticker. */
+function seriesOn(market: Market, on: string): Series | undefined {
+  if (on === COMPOSITE) {
+    const close = market.perSession(compositeColumn).level;
+    const none = new Float64Array(close.length).fill(NaN);
+    return { open: none, high: none, low: none, close, volume: none };
+  }
+  const here = market.find(on);
+  const part = here ? market : market.abroad;
+  const index = here?.index ?? part?.find(on)?.index;
+  if (!part || index === undefined) return undefined;
+  const own = part.bars("close", index);
+  const column = (name: "open" | "high" | "low" | "close" | "volume") => onto(market, part, own, part.bars(name, index));
+  const close = column("close");
+  return {
+    open: column("open"),
+    high: column("high"),
+    low: column("low"),
+    close,
+    volume: column("volume"),
+    own: ownSessions(close),
+  };
+}
+
+function onto(market: Market, part: Market, own: Float64Array, column: Float64Array): Float64Array {
+  if (part === market) return column;
+  const has = (_: unknown, s: number) => !Number.isNaN(own[s]);
+  return align(column.filter(has), part.sessions.filter(has), market.sessions);
+}
+
+const ownSessions = (close: Float64Array) => Uint8Array.from(close, (c) => (Number.isNaN(c) ? 0 : 1));
+
+function columnFor(market: Market, series: Series, use: MeasureUse): MeasuredColumn {
+  const params = paramsOf(use);
+  const measure = measureOf(use.measure);
+  if (!measure.column) return { values: marketMeasure(market, use.measure, params) };
+  if (use.of === "market") return { values: measure.column(seriesOn(market, COMPOSITE)!, params) };
+  if (typeof use.of !== "object") return { values: measure.column(series, params), ...(series.own ? { own: series.own } : {}) };
+  return namedColumn(market, use.of.ticker, (bars) => measure.column!(bars, params));
+}
+
+/** A measure of a named instrument: on its own calendar first, then aligned. */
+function namedColumn(market: Market, ticker: string, calculate: (bars: MeasuredBars) => Float64Array): MeasuredColumn {
+  const here = market.find(ticker);
+  const part = here ? market : market.abroad;
+  const index = here?.index ?? part?.find(ticker)?.index;
+  if (!part || index === undefined) return { values: new Float64Array(market.t + 1).fill(NaN) };
+  const bars = (name: "open" | "high" | "low" | "close" | "volume") => part.bars(name, index);
+  const own = bars("close");
+  const values = calculate({ open: bars("open"), high: bars("high"), low: bars("low"), close: own, volume: bars("volume") });
+  return { values: onto(market, part, own, values), own: ownSessions(onto(market, part, own, own)) };
+}
+
+function marketMeasure(market: Market, name: string, params: Readonly<Record<string, number>>): Float64Array {
+  switch (name) {
+    case "tide":
+      return market.perSession(tideColumn).tide;
+    case "mcclellan":
+      return market.perSession(internalsColumns()).oscillator;
+    case "all five":
+      return market.perSession(participationPercents("ema"))["p5"]!;
+    default: {
+      const h = HORIZONS.findIndex((n) => n === params["n"]);
+      return h < 0 ? new Float64Array(market.t + 1).fill(NaN) : market.perSession(participationPercents("ema"))[`p${h}`]!;
+    }
+  }
+}

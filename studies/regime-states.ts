@@ -1,0 +1,71 @@
+import { DIRECTIONS, stateStatistics, UNDEFINED_STATE, VOLATILITIES, type StateStatistics } from "@core";
+import { z } from "zod";
+import { referenceColumns, regimeColumns } from "./columns";
+import { defineStudy } from "./define-study";
+import { count, percent, signedPercent } from "./words";
+
+export interface NamedState extends StateStatistics {
+  readonly name: string;
+}
+
+const PAIRS = DIRECTIONS.flatMap((d) => VOLATILITIES.map((v) => `${d} and ${v}`));
+
+/** How each state of the regime has behaved up to the as-of session. */
+export const regimeStates = defineStudy({
+  name: "regime-states",
+  about:
+    "How often each state of the regime occurred, how long it lasted, what the index did in the next 21 sessions and what state followed.",
+  params: z.object({
+    by: z
+      .enum(["both", "direction", "volatility"])
+      .default("both")
+      .describe("states of direction and volatility together, or of one alone"),
+  }),
+  cost: "heavy",
+  examples: [{}, { by: "direction" }, { by: "volatility" }],
+  ask(market, { by }) {
+    const { direction, volatility } = market.perSession(regimeColumns);
+    const { close } = market.perSession(referenceColumns);
+    const pair = direction.map((d, s) => (d < 0 || volatility[s]! < 0 ? UNDEFINED_STATE : 3 * d + volatility[s]!));
+    const [states, names] =
+      by === "both" ? [pair, PAIRS] : by === "direction" ? [direction, DIRECTIONS] : [volatility, VOLATILITIES];
+    const rows = stateStatistics(states, names.length, close).map((row): NamedState => ({ ...row, name: names[row.state]! }));
+    return { by, now: states[market.t]!, rows, names: [...names] };
+  },
+  reading(r) {
+    const now = r.rows[r.now];
+    if (!now || now.returns === 0) return [["No state has been followed for 21 sessions yet."]];
+    const base = r.rows.reduce((sum, row) => sum + (row.returns > 0 ? row.positive * row.returns : 0), 0);
+    const all = r.rows.reduce((sum, row) => sum + row.returns, 0);
+    return [
+      [
+        `${now.name} has held on `,
+        { figure: percent(now.share, 0) },
+        " of all sessions; 21 sessions later the index was higher in ",
+        { figure: percent(now.positive, 0) },
+        ` of ${count(now.returns, "case")} (all states: ${percent(base / all, 0)}), by `,
+        { figure: signedPercent(now.median) },
+        ` in the median, at worst ${signedPercent(now.worst)}.`,
+      ],
+    ];
+  },
+  table: (r) => ({
+    columns: [
+      ...["state", "sessions", "share", "finished runs", "median run", "returns", "mean", "median", "positive", "worst"],
+      ...r.names.map((name) => `then ${name}`),
+    ].map((label) => ({ key: label, label })),
+    rows: r.rows.map((s) => [
+      s.name,
+      s.sessions,
+      s.share,
+      s.runs,
+      s.medianRun,
+      s.returns,
+      s.mean,
+      s.median,
+      s.positive,
+      s.worst,
+      ...s.next,
+    ]),
+  }),
+});

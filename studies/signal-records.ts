@@ -1,0 +1,44 @@
+import { laneSignals } from "@core";
+
+/** A signal of a lane or timing system and what came of it. */
+export interface SignalRecord {
+  /** Epoch day on whose close it was given. */
+  readonly day: number;
+  readonly state: 1 | -1;
+  /** Sessions until the next signal, or until now. */
+  readonly sessions: number;
+  readonly open: boolean;
+  /** Return of the series from the signal's close to the next signal's close (or to now), a fraction. */
+  readonly outcome: number;
+  /** Worst and best close on the way against the signal's close, fractions. */
+  readonly lowest: number;
+  readonly highest: number;
+}
+
+/** The signals of a lane in order, with what the series did until the next. */
+export function signalRecords(states: Int8Array, level: Float64Array, sessions: Int32Array): SignalRecord[] {
+  const signals = laneSignals(states);
+  const t = states.length - 1;
+  return signals.map(({ session, state }, k) => {
+    const end = signals[k + 1]?.session ?? t;
+    let lowest = 0;
+    let highest = 0;
+    let last = NaN;
+    for (let s = session; s <= end; s++) {
+      const move = level[s]! / level[session]! - 1;
+      if (move !== move) continue;
+      lowest = Math.min(lowest, move);
+      highest = Math.max(highest, move);
+      last = move;
+    }
+    return {
+      day: sessions[session]!,
+      state,
+      sessions: end - session,
+      open: signals[k + 1] === undefined,
+      outcome: last,
+      lowest,
+      highest,
+    };
+  });
+}

@@ -1,0 +1,119 @@
+import {
+  checkedLane,
+  finishedWeeks,
+  isMember,
+  longLane,
+  quickLane,
+  simpleReturnAt,
+  stance,
+  steadyLane,
+  strengthTable,
+  tide,
+  trendScores,
+  type StrengthReturns,
+  type TrendParts,
+} from "@core";
+import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
+import { internalsColumns } from "./internals-columns";
+import { deriveWhole, type PerSession } from "./market";
+import type { MarketData } from "./market-data";
+
+/** The Tide of the market. */
+export const tideColumn: PerSession<{ tide: Float64Array }> = {
+  name: "tide",
+  derive(data) {
+    const percents = deriveWhole(data, participationPercents("ema"));
+    const { netShare, upVolume } = deriveWhole(data, internalsColumns());
+    return { tide: tide({ above20: percents["p2"]!, above50: percents["p3"]!, netAdvances: netShare, upVolume }) };
+  },
+};
+
+/** Favoured and avoided members at the end of each week, standing on the session on which the week was judged; else 0. */
+export const stanceCountColumns: PerSession<{ favour: Uint16Array; avoid: Uint16Array }> = {
+  name: "stance-counts",
+  derive(data) {
+    const sessions = data.panel.sessions.length;
+    const counts = { favour: new Uint16Array(sessions), avoid: new Uint16Array(sessions) };
+    countStances(data, counts, 0);
+    return counts;
+  },
+  extend: countStances,
+};
+
+const EMA50 = averageColumn("ema", 50);
+
+function countStances(data: MarketData, counts: { favour: Uint16Array; avoid: Uint16Array }, from: number): void {
+  const { panel, universe, instruments } = data;
+  const average = deriveWhole(data, EMA50);
+  const sides = deriveWhole(data, stopSideColumn);
+  const industries = [...new Set(instruments.flatMap((i) => (i.kind === "stock" && i.industry !== null ? [i.industry] : [])))];
+  const series = industries.map((name) => deriveWhole(data, groupSeries("industry", name)).level);
+  counts.favour.fill(0, from);
+  counts.avoid.fill(0, from);
+  for (const { judged, last } of finishedWeeks(panel.sessions)) {
+    if (judged < from) continue;
+    const strengths = strengthTable(
+      series.map((level): StrengthReturns => [NaN, NaN, simpleReturnAt(level, last, 63), simpleReturnAt(level, last, 126)]),
+    );
+    const strengthOf = new Map(
+      industries.map((name, k) => [name, Number.isNaN(series[k]![last]) ? NaN : strengths[k]!.strength]),
+    );
+    const members: number[] = [];
+    for (let i = 0; i < panel.count; i++) {
+      if (instruments[i]!.kind === "stock" && isMember(universe, i, last) && !Number.isNaN(panel.close[i * panel.stride + last]))
+        members.push(i);
+    }
+    const parts = members.map((i): TrendParts => {
+      const base = i * panel.stride;
+      const [r21, r63, r126] = returnsBack(panel.close, base, last);
+      return [r21, r63, r126, panel.close[base + last]! / average[base + last]! - 1];
+    });
+    const trend = trendScores(
+      parts,
+      members.map(() => true),
+    );
+    members.forEach((i, k) => {
+      const industryStrength = strengthOf.get(instruments[i]!.industry ?? "") ?? NaN;
+      const found = stance({ side: sides[i * panel.stride + last]!, trend: trend[k]!, industryStrength });
+      if (found === "Favour") counts.favour[judged]!++;
+      if (found === "Avoid") counts.avoid[judged]!++;
+    });
+  }
+}
+
+/** r(21), r(63) and r(126) over own bars in one walk back. */
+function returnsBack(close: Float64Array, base: number, t: number): [number, number, number] {
+  const out: [number, number, number] = [NaN, NaN, NaN];
+  const now = close[base + t]!;
+  let bars = 0;
+  for (let s = t - 1; s >= 0 && bars < 126; s--) {
+    const c = close[base + s]!;
+    if (c !== c) continue;
+    bars++;
+    if (bars === 21) out[0] = now / c - 1;
+    else if (bars === 63) out[1] = now / c - 1;
+    else if (bars === 126) out[2] = now / c - 1;
+  }
+  return out;
+}
+
+/** The four lanes, in the order from fast to slow. */
+export const LANES = ["Quick", "Checked", "Steady", "Long"] as const;
+export type Lane = (typeof LANES)[number];
+
+/** States of the four lanes: 1 Up, -1 Down, 0 before the first signal. */
+export const laneColumns: PerSession<Record<Lane, Int8Array>> = {
+  name: "lanes",
+  derive(data) {
+    const { level } = deriveWhole(data, compositeColumn);
+    const { favour, avoid } = deriveWhole(data, stanceCountColumns);
+    const balance = finishedWeeks(data.panel.sessions).map(({ judged }) => favour[judged]! - avoid[judged]!);
+    const Quick = quickLane(level);
+    return {
+      Quick,
+      Checked: checkedLane(level, Quick, deriveWhole(data, tideColumn).tide),
+      Steady: steadyLane(level),
+      Long: longLane(data.panel.sessions, level, balance),
+    };
+  },
+};

@@ -1,0 +1,211 @@
+import {
+  definedRows,
+  isoDate,
+  laneSignals,
+  quickFlip,
+  reEntries,
+  sma,
+  steadyFlip,
+  whatFollowed,
+  type Followed,
+  type ReEntryState,
+} from "@core";
+import { z } from "zod";
+import { TIDE_STRETCHED, TIDE_WASHED_OUT } from "./breadth-zones";
+import { compositeColumn, referenceColumns } from "./columns";
+import { defineStudy, type Link, type Sentence } from "./define-study";
+import { followedSentence } from "./followed";
+import type { Market } from "./market";
+import { signalRecords, type SignalRecord } from "./signal-records";
+import { laneColumns, LANES, tideColumn, type Lane } from "./timing-columns";
+import { count, date, fixed, list, signed, signedPercent } from "./words";
+
+export interface LaneNow {
+  readonly lane: Lane;
+  /** 1 Up, -1 Down, 0 before its first signal. */
+  readonly state: number;
+  /** Session of its last signal as an epoch day, sessions since, and what the composite did since. */
+  readonly since: number;
+  readonly age: number;
+  readonly change: number;
+  /** Whether it turned on the as-of session itself. */
+  readonly fresh: boolean;
+  /** Composite level beyond which the next close alone would turn it, NaN where there is none. */
+  readonly flip: number;
+}
+
+export interface TideNow {
+  readonly tide: number;
+  readonly before: number;
+  readonly average3: number;
+  /** "washed out", "stretched" or "". */
+  readonly zone: string;
+}
+
+/** The lanes at the as-of session. */
+export function lanesNow(market: Market): LaneNow[] {
+  const states = market.perSession(laneColumns);
+  const { level } = market.perSession(compositeColumn);
+  const { t, sessions } = market;
+  return LANES.map((lane) => {
+    const column = states[lane];
+    const last = laneSignals(column).at(-1);
+    const flip =
+      lane === "Quick" ? (column[t] === 0 ? NaN : quickFlip(level)) : lane === "Steady" ? steadyFlip(level, column[t]!) : NaN;
+    return {
+      lane,
+      state: column[t]!,
+      since: last ? sessions[last.session]! : NaN,
+      age: last ? t - last.session : NaN,
+      change: last ? level[t]! / level[last.session]! - 1 : NaN,
+      fresh: last?.session === t,
+      flip,
+    };
+  });
+}
+
+export function tideNow(market: Market): TideNow {
+  const { tide } = market.perSession(tideColumn);
+  const now = tide[market.t]!;
+  return {
+    tide: now,
+    before: tide[market.t - 1] ?? NaN,
+    average3: sma(tide, 3)[market.t]!,
+    zone: now >= TIDE_STRETCHED ? "stretched" : now <= TIDE_WASHED_OUT ? "washed out" : "",
+  };
+}
+
+interface TimingAnswer {
+  readonly index: string;
+  readonly reEntry: {
+    readonly episodes: readonly { readonly day: number; readonly depth: number }[];
+    readonly followed: readonly Followed[];
+  };
+}
+
+const RE_ENTRY_HORIZONS = [5, 10, 21] as const;
+
+/** Composite, Tide, the four lanes with their signals and what would change them, and re-entry episodes. */
+export const timing = defineStudy({
+  name: "timing",
+  about:
+    "The market composite with its Tide, four lanes of signals from fast to slow, what would change each, and re-entry episodes.",
+  params: z.object({
+    washed: z.coerce.number().min(-100).max(0).default(TIDE_WASHED_OUT).describe("Tide at or below this is a wash-out"),
+    history: z.coerce.number().int().min(20).max(20_000).default(504).describe("sessions of history to give"),
+  }),
+  cost: "heavy",
+  examples: [{}, { washed: -30, history: 120 }],
+  ask(market, { washed, history }) {
+    const { level } = market.perSession(compositeColumn);
+    const { tide } = market.perSession(tideColumn);
+    const states = market.perSession(laneColumns);
+    const { close } = market.perSession(referenceColumns);
+    const { t, sessions } = market;
+    const start = Math.max(0, t + 1 - history);
+    const hunt = reEntries(tide, states.Checked, washed);
+    const episodes = hunt.episodes.map((e) => ({
+      day: sessions[e.session]!,
+      depth: e.depth,
+      sinceLowest: e.session - e.lowest,
+      returns: RE_ENTRY_HORIZONS.map((h) => (e.session + h <= t ? close[e.session + h]! / close[e.session]! - 1 : NaN)),
+    }));
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      marketName: market.row.name,
+      index: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+      composite: { now: level[t]!, r1: level[t]! / level[t - 1]! - 1, r5: level[t]! / level[t - 5]! - 1 },
+      tideNow: tideNow(market),
+      lanes: lanesNow(market).map((lane) => ({ ...lane, next: nextWords(lane, level[t]!) })),
+      records: LANES.map((lane): { lane: Lane; signals: SignalRecord[] } => ({
+        lane,
+        signals: signalRecords(states[lane], level, sessions),
+      })),
+      days: sessions.slice(start),
+      level: level.slice(start),
+      tide: tide.slice(start),
+      states: LANES.map((lane) => states[lane].slice(start)),
+      reEntry: {
+        washed,
+        episodes,
+        hunt: huntWords(hunt, sessions, t),
+        followed: whatFollowed(
+          close,
+          hunt.episodes.map((e) => e.session),
+          definedRows(tide),
+          RE_ENTRY_HORIZONS,
+        ),
+      },
+    };
+  },
+  reading(r) {
+    return [lanesSentence(r.lanes), tideSentence(r.tideNow), ...reEntrySentence(r)];
+  },
+  table: (r) => ({
+    columns: ["date", "composite", "tide", ...LANES].map((label) => ({ key: label, label })),
+    rows: Array.from(r.days, (day, k) => [isoDate(day), r.level[k]!, r.tide[k]!, ...r.states.map((s) => s[k]!)]),
+  }),
+});
+
+/** "Quick and Checked are up, Steady and Long down: Quick turned up 3 sessions ago." */
+export function lanesSentence(lanes: readonly LaneNow[], to?: Link): Sentence {
+  const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
+  const at = (state: number) => lanes.filter((l) => l.state === state).map((l) => l.lane);
+  const [up, down, none] = [at(1), at(-1), at(0)];
+  if (none.length === lanes.length) return ["No lane has given a signal yet."];
+  const parts: (string | { figure: string })[] = [];
+  const say = (names: readonly Lane[], word: string) => {
+    if (names.length === 0) return;
+    if (parts.length > 0) parts.push(", ");
+    parts.push(`${list(names)} ${names.length === 1 ? "is" : "are"} `, figure(word));
+  };
+  say(up, "up");
+  say(down, "down");
+  say(none, "without a signal");
+  const latest = [...lanes].filter((l) => l.state !== 0).sort((a, b) => a.age - b.age)[0]!;
+  const when = latest.age === 0 ? "on this session" : `${count(latest.age, "session")} ago`;
+  return [...parts, `; the last to turn was ${latest.lane}, ${latest.state === 1 ? "up" : "down"} ${when}.`];
+}
+
+export function tideSentence({ tide, before, zone }: TideNow, to?: Link): Sentence {
+  if (Number.isNaN(tide)) return ["Tide needs 252 sessions of breadth and is not known yet."];
+  const figure = to ? { figure: signed(tide, 0), to } : { figure: signed(tide, 0) };
+  const move = Number.isNaN(before) ? "" : `, ${tide > before ? "up" : "down"} from ${signed(before, 0)}`;
+  return ["Tide stands at ", figure, `${move}${zone === "" ? "" : `: ${zone}`}.`];
+}
+
+function reEntrySentence(r: TimingAnswer): Sentence[] {
+  const last = r.reEntry.episodes.at(-1);
+  const row = r.reEntry.followed[2]!;
+  if (!last || row.after.n === 0) return [];
+  return [
+    [
+      `The last re-entry came on ${date(last.day)} after a Tide of ${signed(last.depth, 0)}. After such episodes, `,
+      ...followedSentence(row, r.index),
+    ],
+  ];
+}
+
+function nextWords(lane: LaneNow, level: number): string {
+  if (lane.state === 0) return "waits for its first signal";
+  const turn = lane.state === 1 ? "down" : "up";
+  const side = lane.state === 1 ? "below" : "above";
+  if (!Number.isNaN(lane.flip)) {
+    return `turns ${turn} at a close of the composite ${side} ${fixed(lane.flip, 1)} (${signedPercent(lane.flip / level - 1)})`;
+  }
+  switch (lane.lane) {
+    case "Checked":
+      return `turns ${turn} when Quick is ${turn}, the composite ${turn === "up" ? "rises" : "falls"} and Tide is ${turn === "up" ? "above" : "below"} its 3-session average`;
+    case "Steady":
+      return "no next close alone would turn it: the opposite must hold on two sessions running";
+    default:
+      return `judged at the week's end: two weeks running ${side} the 30-week average with ${turn === "up" ? "more favoured than avoided" : "more avoided than favoured"} members`;
+  }
+}
+
+function huntWords({ armed, washedOut, lowest }: ReEntryState, sessions: Int32Array, t: number): string {
+  if (!armed) return "Not armed: Tide has not been above zero since the last episode.";
+  if (!washedOut) return "Armed: waits for a washed-out Tide.";
+  return `Washed out: waits for Checked to turn up; the lowest Tide was ${count(t - lowest, "session")} ago, on ${date(sessions[lowest]!)}.`;
+}
