@@ -30,6 +30,24 @@ export async function askFor<S extends z.ZodObject, R>(
   });
 }
 
+/** As `askFor`, of another market where one is named; undefined where there is no answer as of that date. */
+export async function findFor<S extends z.ZodObject, R>(
+  request: Request,
+  study: Study<S, R>,
+  params: z.input<S>,
+  of?: string,
+): Promise<Answer<Exclude<R, undefined>> | undefined> {
+  const { market, asOf } = parseHere(new URL(request.url).searchParams);
+  const desk = await getDesk();
+  try {
+    const answer = await desk.ask<R>({ study: study.name, params, market: of ?? market, asOf });
+    return answer.result === undefined ? undefined : (answer as Answer<Exclude<R, undefined>>);
+  } catch (error) {
+    if (error instanceof NotFound || error instanceof Invalid) return undefined;
+    throw error;
+  }
+}
+
 /** The one place where errors of the server become responses. */
 export async function foreseen<T>(work: () => Promise<T>): Promise<T> {
   try {

@@ -3,7 +3,9 @@ import { index, layout, route, type RouteConfig } from "@react-router/dev/routes
 export default [
   layout("routes/frame/route.tsx", [
     index("routes/today/route.tsx"),
+    route("regime", "routes/regime/route.tsx"),
     route("breadth", "routes/breadth/route.tsx"),
+    route("timing", "routes/timing/route.tsx"),
     route("groups", "routes/groups/route.tsx"),
     route("chart/:ticker?", "routes/chart/route.tsx"),
     route("files", "routes/files/route.tsx"),
@@ -13,4 +15,5 @@ export default [
   route("data/:study", "routes/data-twin.ts"),
   route("export/:table", "routes/export-table.ts"),
   route("settings", "routes/settings.ts"),
+  route("kept", "routes/kept.ts"),
 ] satisfies RouteConfig;

@@ -89,4 +89,20 @@ export const migrations: readonly NamedMigration[] = [
       }
     },
   },
+  {
+    name: "002-kept-things",
+    async up(db) {
+      // What the analyst makes and keeps: see server/kept.server.ts for the kinds and their bodies.
+      await db.schema.createTable("kept", (t) => {
+        t.increments("id");
+        t.string("kind").notNullable();
+        t.string("name").notNullable();
+        t.text("body").notNullable();
+        t.unique(["kind", "name"]);
+      });
+    },
+    async down(db) {
+      await db.schema.dropTable("kept");
+    },
+  },
 ];

@@ -155,16 +155,16 @@ export const breadth = defineStudy({
   }),
 });
 
-/** "; readings like it came 212 times, and 21 sessions later the index was higher in 66% of them, against 61% of all". */
+/** "; after 91 readings like it the index was higher 21 sessions later in 66% of cases, against 61% of all sessions". */
 function followedWords({ after, base, horizon }: Followed): (string | Figure)[] {
   if (after.n === 0) return [];
-  const few = after.n < 20 ? ` (only ${after.n}: little to go by)` : "";
+  const few = after.n < 20 ? ", a small sample" : "";
   return [
-    "; readings like it have come ",
-    { figure: count(after.n, "time") },
-    ` apart from each other${few}, and ${horizon} sessions later the index was higher in `,
+    "; after ",
+    { figure: count(after.n, "reading") },
+    ` like it the index was higher ${horizon} sessions later in `,
     { figure: percent(after.positive, 0) },
-    ` of them, against ${percent(base.positive, 0)} of all sessions`,
+    ` of cases${few}, against ${percent(base.positive, 0)} of all sessions`,
   ];
 }
 

@@ -1,4 +1,4 @@
-import { ema, isAbove, isoDate, simpleReturnAt } from "@core";
+import { align, ema, isAbove, isoDate, simpleReturnAt } from "@core";
 import { z } from "zod";
 import { referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
@@ -17,14 +17,22 @@ export const chart = defineStudy({
     averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("exponential averages"),
   }),
   cost: "heavy",
-  examples: [{ ticker: "$stock" }, { ticker: "$stock", history: 60, averages: [10] }, { ticker: "$index" }],
+  examples: [
+    { ticker: "$stock" },
+    { ticker: "WORLD", history: 30 },
+    { ticker: "$stock", history: 60, averages: [10] },
+    { ticker: "$index" },
+  ],
   ask(market, { ticker, history, averages }) {
-    const instrument = market.find(ticker);
-    if (!instrument) return undefined;
-    const start = Math.max(0, market.t + 1 - history);
-    const whole = market.bars("close", instrument.index);
-    const column = (name: "open" | "high" | "low" | "close" | "volume") => market.bars(name, instrument.index).slice(start);
-    const reference = market.perSession(referenceColumns).close;
+    // An instrument that belongs to no market is shown on its own days, the index carried onto them.
+    const part = market.find(ticker) ? market : market.abroad;
+    const instrument = part?.find(ticker);
+    if (!part || !instrument) return undefined;
+    const start = Math.max(0, part.t + 1 - history);
+    const whole = part.bars("close", instrument.index);
+    const column = (name: "open" | "high" | "low" | "close" | "volume") => part.bars(name, instrument.index).slice(start);
+    const own = market.perSession(referenceColumns).close;
+    const reference = part === market ? own : align(own, market.sessions, part.sessions);
     const isReference = instrument.ticker === market.row.broadIndex;
     const close = column("close");
     return {
@@ -35,7 +43,7 @@ export const chart = defineStudy({
       sector: instrument.sector ?? "",
       industry: instrument.industry ?? "",
       referenceName: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
-      days: market.sessions.slice(start),
+      days: part.sessions.slice(start),
       open: column("open"),
       high: column("high"),
       low: column("low"),
@@ -46,7 +54,7 @@ export const chart = defineStudy({
       relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
-      facts: factsOf(market, instrument),
+      facts: factsOf(part, instrument, reference),
     };
   },
   reading(r): Sentence[] {
@@ -116,10 +124,9 @@ function relativeLine(close: Float64Array, reference: Float64Array): Float64Arra
   return close.map((c, k) => (100 * (c / reference[k]!)) / (close[base]! / reference[base]!));
 }
 
-function factsOf(market: Market, instrument: KnownInstrument) {
+function factsOf(market: Market, instrument: KnownInstrument, reference: Float64Array) {
   const { t } = market;
   const closes = market.bars("close", instrument.index);
-  const reference = market.perSession(referenceColumns).close;
   const r63 = simpleReturnAt(closes, t, 63);
   const industries = instrument.kind === "stock" ? strengthOfGroups(market, "industry") : [];
   const trend = instrument.kind === "stock" ? trendOfStocks(market, industries).get(instrument.index) : undefined;

@@ -30,7 +30,12 @@ export const directory = defineStudy({
         note: "",
       })),
       ...market.groups.map(({ name, kind }) => ({ kind: "group", name, key: groupKeyText("group", name), note: kind })),
-      ...market.instruments.map((i) => ({ kind: i.kind, name: i.name, key: i.ticker, note: i.industry ?? "" })),
+      ...[...market.instruments, ...(market.abroad?.instruments ?? [])].map((i) => ({
+        kind: i.kind,
+        name: i.name,
+        key: i.ticker,
+        note: i.industry ?? "",
+      })),
     ];
     return { entries };
   },

@@ -166,11 +166,11 @@ function trendSentence(r: Structure): Sentence {
   const second = long ? ` and the ${LONG}-session one ${words[long.verdict]}` : "";
   const widening = r.width.now > r.width.before ? "widening" : "narrowing";
   return [
-    `The ${SHORT}-session channel of ${r.name} `,
+    `Its ${SHORT}-session channel `,
     { figure: words[short.verdict] },
-    `${second}; its range of movement is `,
-    { figure: r.width.verdict === "usual" ? "usual" : r.width.verdict },
-    ` (wider than on ${fixed(r.width.place)}% of the last ${LONG} sessions) and ${widening}.`,
+    `${second}; movement is `,
+    { figure: `${r.width.verdict} and ${widening}` },
+    ".",
   ];
 }
 

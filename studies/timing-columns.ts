@@ -15,6 +15,7 @@ import {
 } from "@core";
 import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
 import { internalsColumns } from "./internals-columns";
+import type { Lane } from "./lane-names";
 import { deriveWhole, type PerSession } from "./market";
 import type { MarketData } from "./market-data";
 
@@ -96,10 +97,6 @@ function returnsBack(close: Float64Array, base: number, t: number): [number, num
   }
   return out;
 }
-
-/** The four lanes, in the order from fast to slow. */
-export const LANES = ["Quick", "Checked", "Steady", "Long"] as const;
-export type Lane = (typeof LANES)[number];
 
 /** States of the four lanes: 1 Up, -1 Down, 0 before the first signal. */
 export const laneColumns: PerSession<Record<Lane, Int8Array>> = {

@@ -1,23 +1,12 @@
-import {
-  definedRows,
-  isoDate,
-  laneSignals,
-  quickFlip,
-  reEntries,
-  sma,
-  steadyFlip,
-  whatFollowed,
-  type Followed,
-  type ReEntryState,
-} from "@core";
+import { definedRows, isoDate, laneSignals, quickFlip, reEntries, sma, steadyFlip, whatFollowed, type ReEntryState } from "@core";
 import { z } from "zod";
 import { TIDE_STRETCHED, TIDE_WASHED_OUT } from "./breadth-zones";
 import { compositeColumn, referenceColumns } from "./columns";
 import { defineStudy, type Link, type Sentence } from "./define-study";
-import { followedSentence } from "./followed";
+import { LANES, type Lane } from "./lane-names";
 import type { Market } from "./market";
 import { signalRecords, type SignalRecord } from "./signal-records";
-import { laneColumns, LANES, tideColumn, type Lane } from "./timing-columns";
+import { laneColumns, tideColumn } from "./timing-columns";
 import { count, date, fixed, list, signed, signedPercent } from "./words";
 
 export interface LaneNow {
@@ -76,11 +65,7 @@ export function tideNow(market: Market): TideNow {
 }
 
 interface TimingAnswer {
-  readonly index: string;
-  readonly reEntry: {
-    readonly episodes: readonly { readonly day: number; readonly depth: number }[];
-    readonly followed: readonly Followed[];
-  };
+  readonly reEntry: { readonly episodes: readonly { readonly day: number; readonly depth: number }[] };
 }
 
 const RE_ENTRY_HORIZONS = [5, 10, 21] as const;
@@ -177,14 +162,7 @@ export function tideSentence({ tide, before, zone }: TideNow, to?: Link): Senten
 
 function reEntrySentence(r: TimingAnswer): Sentence[] {
   const last = r.reEntry.episodes.at(-1);
-  const row = r.reEntry.followed[2]!;
-  if (!last || row.after.n === 0) return [];
-  return [
-    [
-      `The last re-entry came on ${date(last.day)} after a Tide of ${signed(last.depth, 0)}. After such episodes, `,
-      ...followedSentence(row, r.index),
-    ],
-  ];
+  return last ? [[`The last re-entry came on ${date(last.day)} after a Tide of ${signed(last.depth, 0)}.`]] : [];
 }
 
 function nextWords(lane: LaneNow, level: number): string {

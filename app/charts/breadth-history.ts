@@ -1,6 +1,5 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 import { fixed } from "@studies/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
@@ -12,6 +11,8 @@ export interface BreadthHistory {
   readonly chosen: Float64Array;
   readonly chosenName: string;
   readonly allFive: Float64Array;
+  /** Zones of all five, percent. */
+  readonly zones: { readonly high: number; readonly low: number };
 }
 
 /** The index over participation in one average and in all five, with the zones of the latter. */
@@ -74,8 +75,8 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
           silent: true,
           z: 5,
           data: [
-            zone(`crowded ≥ ${CROWDED}`, 100, CROWDED, theme.teal),
-            zone(`washed out ≤ ${WASHED_OUT}`, 0, WASHED_OUT, theme.rust),
+            zone(`crowded ≥ ${data.zones.high}`, 100, data.zones.high, theme.teal),
+            zone(`washed out ≤ ${data.zones.low}`, 0, data.zones.low, theme.rust),
           ],
         },
       },

@@ -8,6 +8,7 @@ export interface ChartTheme {
   readonly teal: string;
   readonly rust: string;
   readonly indigo: string;
+  readonly amber: string;
 }
 
 export function readTheme(): ChartTheme {
@@ -22,6 +23,7 @@ export function readTheme(): ChartTheme {
     teal: value("teal"),
     rust: value("rust"),
     indigo: value("indigo"),
+    amber: value("amber-edge"),
   };
 }
 

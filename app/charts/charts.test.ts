@@ -15,6 +15,7 @@ const theme: ChartTheme = {
   teal: "teal",
   rust: "rust",
   indigo: "indigo",
+  amber: "amber",
 };
 const days = Int32Array.from({ length: 40 }, (_, k) => epochDay("2026-01-05") + 7 * Math.floor(k / 5) + (k % 5));
 const dates = Array.from(days, isoDate);
@@ -113,6 +114,7 @@ describe("history pictures", () => {
       chosen: column((k) => (k < 3 ? NaN : 50)),
       chosenName: "50",
       allFive: column(() => 20),
+      zones: { high: 70, low: 10 },
     });
     const series = seriesOf(options);
     expect(series.map((s) => s.name)).toEqual(["Broad", "above 50", "all five"]);

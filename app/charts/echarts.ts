@@ -1,6 +1,7 @@
 import { BarChart, CandlestickChart, LineChart } from "echarts/charts";
-import { AxisPointerComponent, GridComponent, MarkAreaComponent, TooltipComponent } from "echarts/components";
+import { AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
 import { init, use as register } from "echarts/core";
+import { LabelLayout } from "echarts/features";
 import { CanvasRenderer } from "echarts/renderers";
 
 // Only the parts that are drawn with; loaded when the first chart is.
@@ -11,8 +12,10 @@ register([
   AxisPointerComponent,
   GridComponent,
   MarkAreaComponent,
+  MarkLineComponent,
   TooltipComponent,
   CanvasRenderer,
+  LabelLayout,
 ]);
 
 export { init };

@@ -2,6 +2,10 @@ import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { HORIZONS } from "@core/breadth/participation";
 import { breadth } from "@studies/breadth";
+import { breadthSectors } from "@studies/breadth-sectors";
+import { followed } from "@studies/followed";
+import { findGroupKey, groupKeyText } from "@studies/group-key";
+import { internals } from "@studies/internals";
 import { members } from "@studies/members";
 import { askFor } from "~/ask.server";
 import { breadthHistoryOptions } from "~/charts/breadth-history";
@@ -9,18 +13,38 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
+import { FollowedTable } from "~/ui/followed-table";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
-import { Reading } from "~/ui/reading";
+import { Reading, SentenceText } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { HorizonTable } from "./horizon-table";
 import { MemberPlot } from "./member-plot";
+import { InternalsPart } from "./internals-part";
 import { MembersTable } from "./members-table";
+import { breadthParams } from "./params.server";
+import { SectorMatrix } from "./sector-matrix";
+import { ZonesMenu } from "./zones-menu";
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const [answer, all] = await Promise.all([askFor(request, breadth), askFor(request, members)]);
-  return { reading: answer.reading, breadth: toWire(answer.result), members: toWire(all.result) };
+  const { common, zones, history, reading } = await breadthParams(request);
+  const [answer, all, sectors, inside, after] = await Promise.all([
+    askFor(request, breadth, { ...common, ...zones, history }),
+    askFor(request, members, common),
+    askFor(request, breadthSectors, { average: common.average }),
+    askFor(request, internals, { group: common.group, history }),
+    askFor(request, followed, { ...common, ...zones, reading }),
+  ]);
+  return {
+    reading: answer.reading,
+    followedReading: after.reading[0]!,
+    breadth: toWire(answer.result),
+    members: toWire(all.result),
+    sectors: toWire(sectors.result),
+    internals: toWire(inside.result),
+    followed: toWire(after.result),
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Breadth · Yubrin" }];
@@ -28,6 +52,19 @@ export const meta: Route.MetaFunction = () => [{ title: "Breadth · Yubrin" }];
 const AVERAGES = [
   { value: "ema", label: "exponential" },
   { value: "sma", label: "simple" },
+];
+const OF = [
+  { value: "50", label: "the share above the 50" },
+  { value: "200", label: "the share above the 200" },
+  { value: "20", label: "the share above the 20" },
+  { value: "10", label: "the share above the 10" },
+  { value: "5", label: "the share above the 5" },
+  { value: "all", label: "all five" },
+  { value: "tide", label: "Tide" },
+  { value: "oscillator", label: "the McClellan oscillator" },
+  { value: "summation", label: "the McClellan summation" },
+  { value: "highs", label: "new highs less new lows" },
+  { value: "volume", label: "the up-volume share" },
 ];
 const HISTORIES = [
   { value: "252", label: "one year" },
@@ -39,9 +76,12 @@ const HISTORIES = [
 export default function Breadth({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const here = useHere();
-  const { market } = useFrameValue();
+  const { market, sectors } = useFrameValue();
   const result = useMemo(() => fromWire<ResultOf<typeof breadth>>(loaderData.breadth), [loaderData.breadth]);
   const rows = useMemo(() => fromWire<ResultOf<typeof members>>(loaderData.members).rows, [loaderData.members]);
+  const sectorRows = useMemo(() => fromWire<ResultOf<typeof breadthSectors>>(loaderData.sectors).rows, [loaderData.sectors]);
+  const inside = useMemo(() => fromWire<ResultOf<typeof internals>>(loaderData.internals), [loaderData.internals]);
+  const after = useMemo(() => fromWire<ResultOf<typeof followed>>(loaderData.followed), [loaderData.followed]);
   const average = result.average;
   const by = Math.max(
     0,
@@ -57,18 +97,33 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
         chosen: result.percents[by]!,
         chosenName: String(HORIZONS[by]),
         allFive: result.percents[5]!,
+        zones: result.zones,
       }),
     [result, by],
   );
   const twin = hrefOf({ ...here, focus: [] }, "/data/breadth", {
     average: search.get("average") ?? undefined,
     history: search.get("history") ?? undefined,
+    group: search.get("group") ?? undefined,
+    crowded: String(result.zones.high),
+    washed: String(result.zones.low),
   });
+  const groups = useMemo(
+    () => [
+      { value: "market:", label: market?.broadIndex ? "the broad index" : "the market" },
+      ...here.focus.map((key) => ({ value: key, label: `${findGroupKey(key)?.name ?? key} (in focus)` })),
+      ...sectors.map((name) => ({ value: groupKeyText("sector", name), label: name })),
+    ],
+    [market, sectors, here.focus],
+  );
+  const chosenGroup = groups.some((g) => g.value === result.group)
+    ? groups
+    : [...groups, { value: result.group, label: result.groupName }];
   return (
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={twin}>
-        Members of {market?.broadIndex ? "the broad index" : "the market"} above their{" "}
+        Members of <InlineMenu label="Members" param="group" value={result.group} choices={chosenGroup} /> above their{" "}
         <InlineMenu label="Averages" param="average" value={average} choices={AVERAGES} /> averages, seen closely at{" "}
         <InlineMenu
           label="Average"
@@ -76,7 +131,8 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
           value={String(HORIZONS[by])}
           choices={HORIZONS.map((n) => ({ value: String(n), label: `${n} sessions` }))}
         />
-        , with history over <InlineMenu label="History" param="history" value={history} choices={HISTORIES} />
+        , with history over <InlineMenu label="History" param="history" value={history} choices={HISTORIES} />; all five crowded
+        and washed out at <ZonesMenu crowded={result.zones.high} washed={result.zones.low} />
       </ControlSentence>
       <div className="grid grid-cols-[minmax(330px,5fr)_8fr] gap-7">
         <HorizonTable rows={result.rows} chosen={by} />
@@ -98,6 +154,20 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
         </figure>
       </div>
       <MemberPlot rows={rows} horizon={by} />
+      <div className="mt-6">
+        <p className="text-soft">
+          What usually followed a reading of <InlineMenu label="Reading" param="of" value={after.reading} choices={OF} /> like
+          this one.{" "}
+          <span className="font-serif text-[15px] text-ink">
+            <SentenceText sentence={loaderData.followedReading} />
+          </span>
+        </p>
+        <FollowedTable rows={after.rows} caption={`What followed readings of the ${after.name} like this one`} />
+      </div>
+      <div className="mt-6">
+        <SectorMatrix rows={sectorRows} chosen={by} group={result.group} />
+      </div>
+      <InternalsPart data={inside} />
       <MembersTable rows={rows} horizon={by} />
     </>
   );

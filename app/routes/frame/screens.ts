@@ -1,4 +1,4 @@
-import { ChartCandlestick, Database, Layers, Sunrise, Waves, type LucideIcon } from "lucide-react";
+import { ChartCandlestick, Compass, Database, Layers, Sunrise, Timer, Waves, type LucideIcon } from "lucide-react";
 
 export interface Screen {
   readonly name: string;
@@ -15,7 +15,15 @@ export const COURSE: readonly { readonly part: string; readonly screens: readonl
     part: "Read",
     screens: [
       { name: "Today", path: "/", letter: "t", icon: Sunrise, about: "How the market stands and what changed" },
+      {
+        name: "Regime",
+        path: "/regime",
+        letter: "e",
+        icon: Compass,
+        about: "Direction, volatility and the structure of the index",
+      },
       { name: "Breadth", path: "/breadth", letter: "b", icon: Waves, about: "How many members take part" },
+      { name: "Timing", path: "/timing", letter: "i", icon: Timer, about: "Tide, lanes of signals and re-entries" },
     ],
   },
   {

@@ -1,0 +1,66 @@
+import { useCallback } from "react";
+import type { internals } from "@studies/internals";
+import { date, percent, signed } from "@studies/words";
+import { Chart } from "~/charts/chart";
+import type { ChartTheme } from "~/charts/chart-theme";
+import { internalsOptions } from "~/charts/internals-chart";
+import { FollowedTable } from "~/ui/followed-table";
+import type { ResultOf } from "~/wire";
+
+/** Advances and declines, McClellan, new highs and lows, thrusts. */
+export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
+  const options = useCallback((theme: ChartTheme) => internalsOptions(theme, { ...data, thrusts: data.thrusts.days }), [data]);
+  const { now, thrusts } = data;
+  const facts = [
+    ["rose, fell, unchanged", `${now.advances}, ${now.declines}, ${now.unchanged}`],
+    ["up-volume", percent(now.upVolume, 0)],
+    ["advance-decline line in a week", signed(now.line - now.lineWeekAgo, 0)],
+    ["McClellan oscillator, was", `${signed(now.oscillator, 0)}, ${signed(now.oscillatorBefore, 0)}`],
+    ["summation", signed(now.summation, 0)],
+    ["new highs, new lows of 252", `${now.highs}, ${now.lows} of ${now.counted}`],
+  ] as const;
+  return (
+    <section className="mt-6">
+      <h2 className="heading">Inside the move</h2>
+      <div className="mt-1 grid grid-cols-[minmax(0,3fr)_minmax(260px,1fr)] gap-7">
+        <figure className="relative">
+          <figcaption className="sr-only">
+            Advance-decline line, McClellan oscillator and summation, new highs and lows
+          </figcaption>
+          {["advance-decline line", "McClellan oscillator, summation as line", "new highs, new lows below"].map((label, k) => (
+            <span
+              key={label}
+              className="absolute left-1 z-10 bg-paper/80 px-1 text-[12px] text-soft"
+              style={{ top: [0, 98, 208][k] }}
+            >
+              {label}
+            </span>
+          ))}
+          <Chart
+            className="h-[326px]"
+            label="Advance-decline line, McClellan oscillator and summation, new highs and lows; the figures are in the data twin named internals."
+            options={options}
+          />
+        </figure>
+        <dl className="self-start">
+          {facts.map(([label, value]) => (
+            <div key={label} className="flex justify-between gap-3 border-b border-rule py-[5px]">
+              <dt className="text-soft">{label}</dt>
+              <dd className="font-semibold">{value}</dd>
+            </div>
+          ))}
+          <div className="pt-2 text-soft">
+            {thrusts.days.length === 0
+              ? "No thrust yet: the share above the 10 from 20% or less to 80% or more within 10 sessions."
+              : `${thrusts.days.length} thrusts, the last on ${date(thrusts.days[thrusts.days.length - 1]!)}; what followed them:`}
+          </div>
+        </dl>
+      </div>
+      {thrusts.days.length > 0 && (
+        <div className="mt-2">
+          <FollowedTable rows={thrusts.followed} caption="What followed thrusts" />
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,127 @@
+import { Popover } from "radix-ui";
+import { useState } from "react";
+import { useFetcher, useNavigate } from "react-router";
+import type { ExposureMember } from "@studies/exposure";
+import { fixed, percent, signedPercent } from "@studies/words";
+import { useHrefWith } from "~/here";
+import { SentenceText } from "~/ui/reading";
+import { Sparkline } from "~/ui/sparkline";
+import type { Sentence } from "@studies/define-study";
+
+interface Props {
+  readonly sentence: Sentence;
+  readonly share: number;
+  readonly history: Float64Array;
+  readonly members: readonly ExposureMember[];
+  readonly offered: readonly { readonly ticker: string; readonly name: string }[];
+}
+
+/** Suggested exposure: the share of a set above its average, with its members and the way to change them. */
+export function ExposurePart({ sentence, share, history, members, offered }: Props) {
+  return (
+    <section>
+      <div className="flex items-baseline justify-between border-b border-ink/60 pb-1">
+        <h2 className="heading">Suggested exposure</h2>
+        <EditSet members={members} offered={offered} />
+      </div>
+      <div className="grid grid-cols-2 gap-8">
+        <div>
+          <div className="mt-2 flex items-center gap-4">
+            <span className="text-[30px] leading-none font-semibold">{percent(share, 0)}</span>
+            <Sparkline values={history} width={190} height={34} rule={0.5} />
+            <span className="text-[12px] text-soft">over a year</span>
+          </div>
+          <p className="mt-2 font-serif text-[15px] leading-[21px]">
+            <SentenceText sentence={sentence} />
+          </p>
+        </div>
+        <table className="mt-2 w-full">
+          <caption className="sr-only">Indexes of the set by their distance from the 84-session average</caption>
+          <tbody>
+            {members.map((m) => (
+              <tr key={m.ticker} className="h-[21px]">
+                <th scope="row" className="text-left font-normal">
+                  {m.name}
+                </th>
+                <td className="text-right text-soft">{fixed(m.close, 1)}</td>
+                <td className={`w-20 text-right ${m.above === undefined ? "text-soft" : m.above ? "text-teal" : "text-rust"}`}>
+                  {signedPercent(m.distance)}
+                </td>
+                <td className="w-24 pl-2 text-right whitespace-nowrap text-soft">
+                  {m.above === undefined ? "not yet" : m.above ? "above" : "not above"}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  );
+}
+
+function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
+  const navigate = useNavigate();
+  const hrefWith = useHrefWith();
+  const keeper = useFetcher();
+  const [chosen, setChosen] = useState<readonly string[]>();
+  const set = chosen ?? members.map((m) => m.ticker);
+  const toggle = (ticker: string) => {
+    setChosen(set.includes(ticker) ? set.filter((t) => t !== ticker) : [...set, ticker]);
+  };
+  return (
+    <Popover.Root
+      onOpenChange={(open) => {
+        if (!open) setChosen(undefined);
+      }}
+    >
+      <Popover.Trigger className="border-b border-dotted border-indigo font-semibold text-indigo">edit the set</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="end"
+          sideOffset={6}
+          aria-label="Set of indexes"
+          className="z-50 w-80 rounded-sm border border-rule bg-raised p-3"
+        >
+          <ul className="max-h-72 overflow-y-auto">
+            {offered.map(({ ticker, name }) => (
+              <li key={ticker}>
+                <label className="flex items-center gap-2 py-0.5">
+                  <input type="checkbox" checked={set.includes(ticker)} onChange={() => toggle(ticker)} />
+                  {name} <span className="text-soft">{ticker}</span>
+                </label>
+              </li>
+            ))}
+          </ul>
+          <p className="mt-2 flex justify-between gap-2">
+            <Popover.Close asChild>
+              <button
+                type="button"
+                className="control border-indigo font-semibold text-indigo"
+                disabled={set.length === 0}
+                onClick={() => void navigate(hrefWith({ set }), { preventScrollReset: true })}
+              >
+                Show these {set.length}
+              </button>
+            </Popover.Close>
+            <Popover.Close asChild>
+              <button
+                type="button"
+                className="control"
+                disabled={set.length === 0}
+                onClick={() => {
+                  void keeper.submit(
+                    { kind: "exposure-set", name: "default", body: JSON.stringify({ version: 1, set }) },
+                    { method: "post", action: "/kept" },
+                  );
+                  void navigate(hrefWith({ set: undefined }), { preventScrollReset: true });
+                }}
+              >
+                Keep as the default
+              </button>
+            </Popover.Close>
+          </p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

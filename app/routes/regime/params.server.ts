@@ -1,0 +1,16 @@
+import { getDesk } from "@server/desk-of-app.server";
+import { findKeptThing } from "@server/kept.server";
+import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
+
+const DEFAULT_PANES: readonly OscillatorName[] = ["rsi"];
+
+/** What the address asks for; what it leaves out is as it was kept. */
+export async function regimeParams(request: Request) {
+  const search = new URL(request.url).searchParams;
+  const { db } = await getDesk();
+  const set = search.has("set") ? search.getAll("set") : ((await findKeptThing(db, "exposure-set", "default"))?.set ?? []);
+  const panes = search.has("panes")
+    ? search.getAll("panes").filter((p): p is OscillatorName => p in OSCILLATORS)
+    : ((await findKeptThing(db, "oscillators", "default"))?.panes ?? DEFAULT_PANES);
+  return { set, panes: panes.slice(0, 4), history: Number(search.get("history") ?? 378) || 378, by: search.get("by") ?? "both" };
+}

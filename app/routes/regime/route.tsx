@@ -1,0 +1,141 @@
+import { useCallback, useMemo } from "react";
+import { directory } from "@studies/directory";
+import { exposure } from "@studies/exposure";
+import { oscillators } from "@studies/oscillators";
+import { regimeStudy } from "@studies/regime";
+import { regimeStates } from "@studies/regime-states";
+import { structure } from "@studies/structure";
+import { askFor } from "~/ask.server";
+import { Chart } from "~/charts/chart";
+import type { ChartTheme } from "~/charts/chart-theme";
+import { structureHeight, structureOptions } from "~/charts/structure-chart";
+import { hrefOf, useHere } from "~/here";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Reading, SentenceText } from "~/ui/reading";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { ExposurePart } from "./exposure-part";
+import { MeasuresTable } from "./measures-table";
+import { PaneMenu } from "./pane-menu";
+import { regimeParams } from "./params.server";
+import { Places } from "./places";
+import { RegimeRibbon } from "./ribbon";
+import { SlopeBars } from "./slope-bars";
+import { StatePath } from "./state-path";
+import { StatesTable } from "./states-table";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { set, panes, history, by } = await regimeParams(request);
+  const [regime, states, shape, panesOf, exposed, known] = await Promise.all([
+    askFor(request, regimeStudy, { history: 60 }),
+    askFor(request, regimeStates, { by: by as "both" }),
+    askFor(request, structure, { history }),
+    askFor(request, oscillators, { history, panes: [...panes] }),
+    askFor(request, exposure, { set }),
+    askFor(request, directory, {}),
+  ]);
+  const { reading } = shape;
+  return {
+    reading: [regime.reading[0]!, ...reading.slice(0, 1)],
+    more: reading.slice(1),
+    statesReading: states.reading[0]!,
+    exposureReading: exposed.reading[0]!,
+    regime: toWire(regime.result),
+    states: toWire(states.result),
+    structure: toWire(shape.result),
+    oscillators: toWire(panesOf.result),
+    exposure: toWire(exposed.result),
+    offered: known.result.entries.filter((e) => e.kind === "index").map((e) => ({ ticker: e.key, name: e.name })),
+  };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Regime · Yubrin" }];
+
+const HISTORIES = [
+  { value: "252", label: "one year" },
+  { value: "378", label: "eighteen months" },
+  { value: "756", label: "three years" },
+];
+const STATES = [
+  { value: "both", label: "direction and volatility" },
+  { value: "direction", label: "direction alone" },
+  { value: "volatility", label: "volatility alone" },
+];
+
+export default function Regime({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const regime = useMemo(() => fromWire<ResultOf<typeof regimeStudy>>(loaderData.regime), [loaderData.regime]);
+  const states = useMemo(() => fromWire<ResultOf<typeof regimeStates>>(loaderData.states), [loaderData.states]);
+  const shape = useMemo(() => fromWire<ResultOf<typeof structure>>(loaderData.structure), [loaderData.structure]);
+  const { panes } = useMemo(() => fromWire<ResultOf<typeof oscillators>>(loaderData.oscillators), [loaderData.oscillators]);
+  const exposed = useMemo(() => fromWire<ResultOf<typeof exposure>>(loaderData.exposure), [loaderData.exposure]);
+  const options = useCallback((theme: ChartTheme) => structureOptions(theme, { ...shape, panes }), [shape, panes]);
+  const now = regime.path.days.length - 1;
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/structure")}>
+        Structure of {shape.name} over{" "}
+        <InlineMenu label="History" param="history" value={historyOf(shape.days.length)} choices={HISTORIES} />, with{" "}
+        <PaneMenu panes={panes.map((p) => p.key)} />
+      </ControlSentence>
+      <div className="grid grid-cols-[minmax(0,1fr)_276px] gap-6">
+        <Chart
+          key={panes.length}
+          className={HEIGHTS[panes.length]!}
+          label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
+          options={options}
+        />
+        <div>
+          <h2 className="heading">The last 60 sessions</h2>
+          <StatePath
+            days={regime.path.days}
+            distance={regime.distance200}
+            volatilityZ={regime.volatilityZ}
+            direction={regime.path.direction[now] ?? -1}
+            volatility={regime.path.volatility[now] ?? -1}
+          />
+          <Places shape={shape} />
+        </div>
+      </div>
+      <p className="mt-1 max-w-[960px] font-serif text-[15px]">
+        {loaderData.more.map((sentence, k) => (
+          <SentenceText key={k} sentence={sentence} />
+        ))}
+      </p>
+      <div className="mt-4 grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8">
+        <MeasuresTable measures={regime.measures} />
+        <SlopeBars values={regime.slopeBars} />
+      </div>
+      <div className="mt-6">
+        <RegimeRibbon runs={regime.ribbon} />
+      </div>
+      <div className="mt-5">
+        <p className="mb-2 text-soft">
+          How states of <InlineMenu label="States" param="by" value={states.by} choices={STATES} /> have behaved.{" "}
+          <span className="font-serif text-[15px] text-ink">
+            <SentenceText sentence={loaderData.statesReading} />
+          </span>
+        </p>
+        <StatesTable rows={states.rows} names={states.names} now={states.now} />
+      </div>
+      <div className="mt-6">
+        <ExposurePart
+          sentence={loaderData.exposureReading}
+          share={exposed.share}
+          history={exposed.history}
+          members={exposed.members}
+          offered={loaderData.offered}
+        />
+      </div>
+    </>
+  );
+}
+
+/** Heights for the style sheet; they are those of `structureHeight`. */
+const HEIGHTS = ["h-[380px]", "h-[472px]", "h-[564px]", "h-[656px]", "h-[748px]"];
+if (structureHeight(4) !== 748) throw new Error("the chart's height and its box disagree");
+
+function historyOf(sessions: number): string {
+  return HISTORIES.find((h) => Number(h.value) >= sessions)?.value ?? "756";
+}

@@ -1,0 +1,95 @@
+import type { NamedState } from "@studies/regime-states";
+import { fixed, percent, signedPercent } from "@studies/words";
+import { tint } from "~/ui/tint";
+
+interface Props {
+  readonly rows: readonly NamedState[];
+  readonly names: readonly string[];
+  /** Position of the present state, -1 for none. */
+  readonly now: number;
+}
+
+/** How each state has behaved, and what state came after it. */
+export function StatesTable({ rows, names, now }: Props) {
+  const head = "border-b border-ink/60 pb-1 pl-3 text-right font-normal align-bottom";
+  const cell = "border-b border-rule pl-3 text-right";
+  const wide = names.length > 3;
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full border-separate border-spacing-0">
+        <caption className="sr-only">
+          States of the regime: frequency, length, returns of the next 21 sessions, what followed
+        </caption>
+        <thead>
+          <tr className="text-soft">
+            <th scope="col" className="border-b border-ink/60 pb-1 text-left align-bottom font-semibold text-ink">
+              States
+            </th>
+            <th scope="col" className={head} title="Share of all sessions with a known state">
+              of sessions
+            </th>
+            <th scope="col" className={head} title="Median length of finished runs, and how many there were">
+              median run
+            </th>
+            <th scope="col" className={head} title="Share of sessions after which the index was higher 21 sessions later">
+              higher after 21
+            </th>
+            <th scope="col" className={head}>
+              mean
+            </th>
+            <th scope="col" className={head}>
+              median
+            </th>
+            <th scope="col" className={head}>
+              worst
+            </th>
+            <th scope="col" className={head} title="Sessions that have 21 sessions after them; they overlap">
+              cases
+            </th>
+            {names.map((name) => (
+              <th
+                key={name}
+                scope="col"
+                className={`${head} ${wide ? "text-[11px] leading-tight" : ""}`}
+                title={`Share of finished runs followed by ${name}`}
+              >
+                then {wide ? shortName(name) : name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.name} className={`h-[27px] ${r.state === now ? "bg-chosen font-semibold" : ""}`}>
+              <th scope="row" className="border-b border-rule text-left font-[inherit] whitespace-nowrap">
+                {r.name}
+                {r.state === now && <span className="ml-2 font-normal text-indigo">now</span>}
+              </th>
+              <td className={cell}>{percent(r.share, 0)}</td>
+              <td className={`${cell} whitespace-nowrap`}>
+                {fixed(r.medianRun)} <span className="font-normal text-soft">of {r.runs}</span>
+              </td>
+              <td className={cell} style={tint(r.positive - 0.5, 0.4)}>
+                {percent(r.positive, 0)}
+              </td>
+              <td className={cell}>{signedPercent(r.mean)}</td>
+              <td className={cell}>{signedPercent(r.median)}</td>
+              <td className={cell}>{signedPercent(r.worst)}</td>
+              <td className={`${cell} font-normal text-soft`}>{r.returns}</td>
+              {r.next.map((p, k) => (
+                <td key={k} className={`${cell} ${p > 0 ? "" : "text-soft"}`}>
+                  {p > 0 ? percent(p, 0) : "–"}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** "Rising and Calm" in a narrow column. */
+function shortName(name: string): string {
+  return name.replace(" and ", " ").toLowerCase();
+}

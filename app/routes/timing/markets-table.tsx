@@ -1,0 +1,78 @@
+import { Link } from "react-router";
+import { isoDate } from "@core/columns/epoch-day";
+import type { timingSummary } from "@studies/timing-summary";
+import { LANES } from "@studies/lane-names";
+import { fixed, signed, signedPercent } from "@studies/words";
+import { hrefOf, useHere } from "~/here";
+import type { ResultOf } from "~/wire";
+import { StateMark } from "./lanes-table";
+
+export interface MarketTiming {
+  readonly market: string;
+  readonly name: string;
+  /** Undefined where the market has no session by the date. */
+  readonly summary: ResultOf<typeof timingSummary> | undefined;
+}
+
+/** All markets side by side: regime, Tide and lanes, each as of its own last session. */
+export function MarketsTable({ markets, current }: { markets: readonly MarketTiming[]; current: string }) {
+  const here = useHere();
+  const head = "border-b border-ink/60 pb-1 pl-4 text-left font-normal whitespace-nowrap";
+  const cell = "border-b border-rule pl-4 whitespace-nowrap";
+  return (
+    <table className="w-full border-separate border-spacing-0">
+      <caption className="sr-only">All markets side by side</caption>
+      <thead>
+        <tr className="text-soft">
+          <th scope="col" className="border-b border-ink/60 pb-1 pl-1 text-left font-semibold">
+            Markets
+          </th>
+          {["session", "regime", "composite, 1 and 5 sessions", "Tide", ...LANES].map((label) => (
+            <th key={label} scope="col" className={head}>
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {markets.map(({ market, name, summary }) => (
+          <tr key={market} className={`h-[29px] ${market === current ? "bg-chosen" : ""}`}>
+            <th scope="row" className="border-b border-rule pl-1 text-left font-semibold">
+              <Link className="hover:text-indigo" to={hrefOf({ ...here, market }, "/timing")}>
+                {name}
+              </Link>
+            </th>
+            {summary ? (
+              <>
+                <td className={cell}>
+                  {isoDate(summary.asOf)}
+                  {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
+                </td>
+                <td className={cell}>
+                  {summary.direction || "–"}
+                  {summary.volatility && `, ${summary.volatility}`}
+                </td>
+                <td className={cell}>
+                  {signedPercent(summary.r1)}, {signedPercent(summary.r5)}
+                </td>
+                <td className={cell}>
+                  {signed(summary.tide.tide, 0)}
+                  {summary.tide.zone && <span className="text-soft"> {summary.tide.zone}</span>}
+                </td>
+                {summary.lanes.map((l) => (
+                  <td key={l.lane} className={cell}>
+                    <StateMark state={l.state} /> <span className="text-soft">{fixed(l.age)}</span>
+                  </td>
+                ))}
+              </>
+            ) : (
+              <td className={`${cell} text-soft`} colSpan={8}>
+                no session by this date
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,124 @@
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import type { Sentence } from "@studies/define-study";
+import type { KeptBody } from "@server/kept.server";
+import type { SignalRecord } from "@studies/signal-records";
+import type { KeptAnswer } from "~/routes/kept";
+import { SentenceText } from "~/ui/reading";
+import { StateMark } from "./lanes-table";
+import { Signals } from "./signals";
+import { SystemEditor } from "./system-editor";
+
+export interface OwnSystem {
+  readonly name: string;
+  readonly body: KeptBody<"timing-system">;
+  /** Undefined where it cannot be judged: its instrument is not known by this date. */
+  readonly answer:
+    | {
+        readonly state: number;
+        readonly words: { readonly up: string; readonly down: string };
+        readonly signals: readonly SignalRecord[];
+        readonly contradictions: number;
+        readonly reading: Sentence;
+      }
+    | undefined;
+}
+
+interface Props {
+  readonly systems: readonly OwnSystem[];
+  readonly market: string;
+  readonly provisional: boolean;
+  readonly subjects: readonly { readonly ticker: string; readonly name: string }[];
+}
+
+/** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
+export function OwnSystems({ systems, market, provisional, subjects }: Props) {
+  const [editing, setEditing] = useState<string>();
+  const keeper = useFetcher<KeptAnswer>();
+  const dropped = keeper.data?.dropped;
+  const close = () => {
+    setEditing(undefined);
+  };
+  return (
+    <section aria-label="Own timing systems">
+      <div className="flex items-baseline justify-between border-b border-ink/60 pb-1">
+        <h2 className="heading">Your own timing systems</h2>
+        {editing === undefined && (
+          <button type="button" className="control border-indigo font-semibold text-indigo" onClick={() => setEditing("")}>
+            Make one
+          </button>
+        )}
+      </div>
+      {dropped && !systems.some((s) => s.name === dropped.name) && (
+        <p role="status" className="mt-2 text-amber">
+          “{dropped.name}” was taken away.{" "}
+          <button
+            type="button"
+            className="figure-link"
+            onClick={() => void keeper.submit({ ...dropped }, { method: "post", action: "/kept" })}
+          >
+            Put it back
+          </button>
+        </p>
+      )}
+      {editing === "" && <SystemEditor market={market} subjects={subjects} onDone={close} />}
+      {systems.length === 0 && editing === undefined && (
+        <p className="mt-2 text-soft">
+          None yet. A system is a rule for up and a rule for down, each made of one to three conditions: for example two closes
+          above a 20-session average with detrended price above zero.
+        </p>
+      )}
+      {systems.map((s) =>
+        editing === s.name ? (
+          <SystemEditor key={s.name} name={s.name} body={s.body} market={market} subjects={subjects} onDone={close} />
+        ) : (
+          <article key={s.name} className="border-b border-rule py-3">
+            <h3 className="flex items-baseline gap-3">
+              <span className="font-semibold">{s.name}</span>
+              <span className="text-soft">on {s.body.on === "composite" ? "the composite" : s.body.on}</span>
+              {s.answer && <StateMark state={s.answer.state} />}
+              {s.answer && provisional && <span className="text-amber">provisional</span>}
+              <span className="ml-auto flex gap-2">
+                <button type="button" className="control" onClick={() => setEditing(s.name)}>
+                  Change
+                </button>
+                <button
+                  type="button"
+                  className="control"
+                  onClick={() =>
+                    void keeper.submit(
+                      { intent: "drop", kind: "timing-system", name: s.name },
+                      { method: "post", action: "/kept" },
+                    )
+                  }
+                >
+                  Take away
+                </button>
+              </span>
+            </h3>
+            {s.answer ? (
+              <>
+                <p className="mt-1 max-w-[900px]">
+                  <b className="font-semibold text-teal">Up</b> when {s.answer.words.up}.{" "}
+                  <b className="font-semibold text-rust">Down</b> when {s.answer.words.down}.
+                </p>
+                <p className="mt-1 font-serif text-[15px]">
+                  <SentenceText sentence={s.answer.reading} />
+                  {s.answer.contradictions > 0 && `On ${s.answer.contradictions} sessions both rules held; those change nothing.`}
+                </p>
+                {s.answer.signals.length > 0 && (
+                  <details className="mt-1">
+                    <summary className="cursor-pointer text-soft">its signals</summary>
+                    <Signals name={s.name} signals={s.answer.signals} />
+                  </details>
+                )}
+              </>
+            ) : (
+              <p className="mt-1 text-soft">{s.body.on} is not known in this market by this date, so the system has no state.</p>
+            )}
+          </article>
+        ),
+      )}
+    </section>
+  );
+}

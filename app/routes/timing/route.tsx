@@ -1,0 +1,134 @@
+import { useCallback, useMemo } from "react";
+import { useSearchParams } from "react-router";
+import { getDesk } from "@server/desk-of-app.server";
+import { listKeptThings } from "@server/kept.server";
+import { directory } from "@studies/directory";
+import { LANES } from "@studies/lane-names";
+import { ownTiming } from "@studies/own-timing";
+import { timing } from "@studies/timing";
+import { timingSummary } from "@studies/timing-summary";
+import { askFor, findFor } from "~/ask.server";
+import { Chart } from "~/charts/chart";
+import type { ChartTheme } from "~/charts/chart-theme";
+import { timingOptions } from "~/charts/timing-chart";
+import { hrefOf, useHere } from "~/here";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Legend } from "~/ui/legend";
+import { Reading } from "~/ui/reading";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { LanesTable } from "./lanes-table";
+import { MarketsTable, type MarketTiming } from "./markets-table";
+import { OwnSystems, type OwnSystem } from "./own-systems";
+import { ReEntry } from "./re-entry";
+import { Signals } from "./signals";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const desk = await getDesk();
+  const answer = await askFor(request, timing);
+  const [markets, kept, known] = await Promise.all([
+    desk.listMarkets(),
+    listKeptThings(desk.db, "timing-system"),
+    askFor(request, directory, {}),
+  ]);
+  const summaries = await Promise.all(
+    markets.map(async (m): Promise<MarketTiming> => {
+      const said = await findFor(request, timingSummary, {}, m.market);
+      return { market: m.market, name: m.name, summary: said?.result };
+    }),
+  );
+  const history = answer.result.days.length;
+  const own = await Promise.all(
+    kept
+      .filter((k) => k.body.market === answer.market)
+      .map(async ({ name, body }) => {
+        const params = { on: body.on, up: JSON.stringify(body.up), down: JSON.stringify(body.down), history };
+        const said = await findFor(request, ownTiming, params);
+        return { name, body, answer: said && { ...said.result, reading: said.reading[0]! } };
+      }),
+  );
+  return {
+    reading: answer.reading,
+    market: answer.market,
+    timing: toWire(answer.result),
+    summaries: toWire(summaries),
+    own: toWire(own),
+    subjects: known.result.entries
+      .filter((e) => e.kind === "index" || e.kind === "volatility")
+      .map((e) => ({ ticker: e.key, name: e.name })),
+  };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Timing · Yubrin" }];
+
+const HISTORIES = [
+  { value: "126", label: "half a year" },
+  { value: "252", label: "one year" },
+  { value: "504", label: "two years" },
+  { value: "1260", label: "five years" },
+];
+const LEVELS = [-30, -45, -60, -75].map((x) => ({ value: String(x), label: `\u2212${-x}` }));
+
+type Own = OwnSystem & { readonly answer: { readonly states: Int8Array } | undefined };
+
+export default function Timing({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const [search] = useSearchParams();
+  const result = useMemo(() => fromWire<ResultOf<typeof timing>>(loaderData.timing), [loaderData.timing]);
+  const summaries = useMemo(() => fromWire<MarketTiming[]>(loaderData.summaries), [loaderData.summaries]);
+  const own = useMemo(() => fromWire<Own[]>(loaderData.own), [loaderData.own]);
+  const options = useCallback(
+    (theme: ChartTheme) =>
+      timingOptions(theme, {
+        ...result,
+        washed: result.reEntry.washed,
+        episodes: result.reEntry.episodes,
+        own: own.flatMap((o) => (o.answer ? [{ name: o.name, states: o.answer.states }] : [])),
+      }),
+    [result, own],
+  );
+  const ribbons = LANES.length + own.filter((o) => o.answer).length;
+  const lane = result.records.find((r) => r.lane === search.get("lane")) ?? result.records[1]!;
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/timing")}>
+        The composite of {result.marketName} over{" "}
+        <InlineMenu label="History" param="history" value={search.get("history") ?? "504"} choices={HISTORIES} />, a Tide of{" "}
+        <InlineMenu label="Washed out at" param="washed" value={String(result.reEntry.washed)} choices={LEVELS} /> or less taken
+        for washed out
+      </ControlSentence>
+      <figure>
+        <figcaption className="flex justify-between pr-16">
+          <span className="heading">Composite, Tide and lanes</span>
+          <Legend entries={[{ label: "re-entry", colour: "var(--teal)", line: "solid" }]} />
+        </figcaption>
+        <div style={{ height: 300 + ribbons * 19 }}>
+          <Chart
+            key={ribbons}
+            className="h-full"
+            label="The composite with re-entries, the Tide with its zones, and the lanes as ribbons: high and teal is up, low and rust is down. The figures are in the CSV of this screen."
+            options={options}
+          />
+        </div>
+      </figure>
+      <LanesTable lanes={result.lanes} provisional={result.provisional} />
+      <div className="mt-6">
+        <MarketsTable markets={summaries} current={loaderData.market} />
+      </div>
+      <div className="mt-6">
+        <ReEntry reEntry={result.reEntry} index={result.index} />
+      </div>
+      <div className="mt-6 grid grid-cols-2 gap-8">
+        <section>
+          <h2 className="heading">
+            Signals of{" "}
+            <InlineMenu label="Lane" param="lane" value={lane.lane} choices={LANES.map((l) => ({ value: l, label: l }))} />
+          </h2>
+          <Signals name={lane.lane} signals={lane.signals} />
+        </section>
+        <OwnSystems systems={own} market={loaderData.market} provisional={result.provisional} subjects={loaderData.subjects} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,48 @@
+import type { Knex } from "knex";
+import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { openDatabase } from "./db.server";
+import { Invalid, NotFound } from "./errors";
+import { dropThing, findKeptThing, keepThing, listKeptThings } from "./kept.server";
+
+const rule = { left: { measure: "close" }, comparator: "above", right: { measure: "sma", params: { n: 20 } } };
+const system = (up: unknown) => JSON.stringify({ version: 1, market: "ALDANE", on: "composite", up, down: { not: rule } });
+
+describe("kept things", () => {
+  let db: Knex;
+  beforeEach(async () => {
+    db = await openDatabase(":memory:");
+  });
+  afterEach(() => db.destroy());
+
+  it("are kept under a name of their kind, in order, and overwritten by it", async () => {
+    await keepThing(db, "timing-system", " First ", system(rule));
+    await keepThing(db, "timing-system", "Second", system({ all: [rule, rule] }));
+    await keepThing(db, "timing-system", "First", system({ any: [rule] }));
+    const all = await listKeptThings(db, "timing-system");
+    expect(all.map((k) => k.name)).toEqual(["First", "Second"]);
+    expect(all[0]!.body.up).toEqual({ any: [rule] });
+    expect(await findKeptThing(db, "oscillators", "First")).toBeUndefined();
+  });
+  it("give back what was dropped, so that it can be put back", async () => {
+    await keepThing(db, "breadth-zones", "default", '{"version":1,"crowded":65,"washed":12}');
+    const body = await dropThing(db, "breadth-zones", "default");
+    expect(await findKeptThing(db, "breadth-zones", "default")).toBeUndefined();
+    await keepThing(db, "breadth-zones", "default", body);
+    expect(await findKeptThing(db, "breadth-zones", "default")).toEqual({ version: 1, crowded: 65, washed: 12 });
+    await expect(dropThing(db, "breadth-zones", "none")).rejects.toThrow(NotFound);
+  });
+  it("are refused with the place of the fault", async () => {
+    const bad = system({ all: [{ ...rule, left: { measure: "luck" } }] });
+    await expect(keepThing(db, "timing-system", "x", bad)).rejects.toMatchObject({ name: "Invalid" });
+    await expect(
+      keepThing(db, "timing-system", "x", system({ ...rule, left: { measure: "rsi", params: { n: 0 } } })),
+    ).rejects.toThrow(Invalid);
+    await expect(keepThing(db, "timing-system", "  ", system(rule))).rejects.toThrow("needs a name");
+    await expect(keepThing(db, "breadth-zones", "x", '{"version":1,"crowded":40,"washed":12}')).rejects.toMatchObject({
+      details: expect.arrayContaining([expect.stringContaining("crowded")]) as string[],
+    });
+    await expect(keepThing(db, "recipes", "x", "{}")).rejects.toThrow('no kind "recipes"');
+    await expect(keepThing(db, "oscillators", "x", "{")).rejects.toThrow("not JSON");
+    expect(await listKeptThings(db, "timing-system")).toEqual([]);
+  });
+});
