@@ -6,7 +6,8 @@ import helmet from "helmet";
 import { RouterContextProvider } from "react-router";
 import { version } from "../package.json";
 import { nonceContext } from "./context";
-import { getDesk } from "./desk-of-app.server";
+import { getDesk, getFeed } from "./desk-of-app.server";
+import type { FeedState } from "./feed/feed.server";
 import { isLoopback, passphraseOnly, sameOriginOnly } from "./guard";
 import { log } from "./log.server";
 
@@ -46,6 +47,20 @@ app.get("/healthz", async (_request, response) => {
   response.json({ status: "ok", version, ...(await desk.status()) });
 });
 if (passphrase) app.use(passphraseOnly(passphrase));
+// Open screens listen here for what the feed delivers.
+app.get("/events", async (request, response) => {
+  response.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" });
+  response.flushHeaders();
+  const feed = await getFeed();
+  const send = (state: FeedState) => response.write(`data: ${JSON.stringify(state)}\n\n`);
+  const quiet = setInterval(() => response.write(": still here\n\n"), 25_000);
+  const silence = feed.listen(send);
+  request.on("close", () => {
+    clearInterval(quiet);
+    silence();
+  });
+  send(await feed.state());
+});
 app.use(compression());
 app.use(
   createRequestHandler({
@@ -69,5 +84,6 @@ export async function warmUp(): Promise<void> {
 }
 
 export async function shutDown(): Promise<void> {
+  (await getFeed()).stop();
   await (await getDesk()).close();
 }

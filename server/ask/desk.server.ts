@@ -4,9 +4,11 @@ import { z } from "zod";
 import { findEpochDay, isoDate } from "@core";
 import type { MarketRow } from "@core/columns/dataset";
 import type { Sentence, Study } from "@studies/define-study";
+import { handOn } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { Invalid, NotFound } from "../errors";
+import { growMarket, type DeliveredStep } from "../panel/grow-market";
 import { firstFrom, loadMarkets } from "../panel/load-market.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import type { StudyPool } from "./pool.server";
@@ -27,6 +29,8 @@ export interface Answer<R = unknown> {
   /** Epoch day of the as-of session, and whether it is the latest there is. */
   readonly asOf: number;
   readonly isLatest: boolean;
+  /** Whether that session is still in progress. */
+  readonly provisional: boolean;
   readonly params: Record<string, unknown>;
   readonly result: R;
   readonly reading: readonly Sentence[];
@@ -46,13 +50,30 @@ export class Desk {
   /** All markets in memory, read again whenever the data version has changed. */
   async #markets(): Promise<ReadonlyMap<string, MarketData>> {
     const version = await getDataVersion(this.db);
-    if (this.#loaded?.version !== version) {
+    // Data that grew in memory may be newer than the version that was read a moment ago, never older.
+    if (this.#loaded === undefined || this.#loaded.version < version) {
       this.#kept.clear();
       const markets = loadMarkets(this.db, version);
       this.#loaded = { version, markets };
       markets.catch(() => (this.#loaded = undefined));
     }
     return this.#loaded.markets;
+  }
+
+  /**
+   * Takes a step of the feed into the markets in memory, where they are those that the step was added to.
+   * Called within the tick of the write, so that nobody meets one without the other.
+   */
+  grow(before: number, markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): void {
+    if (this.#loaded?.version !== before) return;
+    const grown = grownMarkets(markets, step);
+    this.#kept.clear();
+    this.#loaded = grown ? { version: step.version, markets: Promise.resolve(grown) } : undefined;
+  }
+
+  /** The markets in memory, for the feed. */
+  get markets(): Promise<ReadonlyMap<string, MarketData>> {
+    return this.#markets();
   }
 
   /** The markets that have sessions, in the order in which they came. */
@@ -113,6 +134,7 @@ export class Desk {
       market: data.market.market,
       asOf: data.panel.sessions[t]!,
       isLatest: t === data.panel.sessions.length - 1,
+      provisional: t >= data.settled,
       params,
       result: said.result as R,
       reading: said.reading,
@@ -123,6 +145,22 @@ export class Desk {
     await this.pool?.close();
     await this.db.destroy();
   }
+}
+
+/** All markets with one step more; undefined when one has no room left and all must be read anew. */
+function grownMarkets(markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): Map<string, MarketData> | undefined {
+  const out = new Map<string, MarketData>();
+  const abroadBefore = markets.values().next().value?.abroad;
+  const abroad = abroadBefore && growMarket(abroadBefore, step);
+  if (abroadBefore && !abroad) return undefined;
+  for (const [code, data] of markets) {
+    const grown = growMarket(data, step);
+    if (!grown) return undefined;
+    const later = abroad ? { ...grown, abroad } : grown;
+    handOn(data, later);
+    out.set(code, later);
+  }
+  return out;
 }
 
 function checkParams(study: Study, raw: Record<string, unknown>): Record<string, unknown> {

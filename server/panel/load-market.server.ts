@@ -36,7 +36,7 @@ export async function loadMarkets(db: Knex, version: number): Promise<Map<string
     memberships: await listMemberships(db),
     fundamentals: await listFundamentalRows(db),
     holidays: await listHolidays(db),
-    inProgress: await findSessionInProgress(db),
+    inProgress: (await findSessionInProgress(db))?.day,
   };
   const loaded = new Map<string, MarketData>();
   const abroad = await loadPart(db, ABROAD, shelf);

@@ -1,19 +1,173 @@
+import type { Database } from "better-sqlite3";
 import type { Knex } from "knex";
+import { yearOf } from "@core";
+import type { MembershipRow } from "@core/columns/dataset";
 import type { ReserveSession } from "@world/make-world";
+import { fromBlocks, toBlocks } from "./bar-block";
+import { toMembership, type JoinedMembership } from "./memberships-store.server";
 import { findMeta } from "./meta-store.server";
+import type { ReserveBar } from "../feed/growing-bar";
 
 /* feed_reserve(day, payload): sessions that only the feed stand-in may deliver; meta session_in_progress: "day:step". */
 
 const IN_PROGRESS = "session_in_progress";
 
-/** Day of the session that has been delivered in part, undefined when none is. */
-export async function findSessionInProgress(db: Knex): Promise<number | undefined> {
-  const text = await findMeta(db, IN_PROGRESS);
-  return text === undefined ? undefined : Number(text.split(":")[0]);
+export interface SessionInProgress {
+  readonly day: number;
+  /** How many of its steps have been delivered. */
+  readonly step: number;
 }
 
-/** The next session of the reserve, undefined when all have been delivered. */
-export async function findNextReserve(db: Knex): Promise<ReserveSession | undefined> {
-  const row = await db<{ day: number; payload: string }>("feed_reserve").orderBy("day").first();
-  return row && (JSON.parse(row.payload) as ReserveSession);
+/** The session that has been delivered in part, undefined when none has. */
+export async function findSessionInProgress(db: Knex): Promise<SessionInProgress | undefined> {
+  return parsed(await findMeta(db, IN_PROGRESS));
+}
+
+function parsed(text: string | undefined): SessionInProgress | undefined {
+  const [day, step] = (text ?? "").split(":").map(Number);
+  return day && step ? { day, step } : undefined;
+}
+
+/** Day of the next session of the reserve (the one in progress, while one is) and how many there are. */
+export async function countReserve(db: Knex): Promise<{ readonly left: number; readonly next: number | undefined }> {
+  const [row] = await db("feed_reserve").select<{ n: number; day: number | null }[]>(
+    db.raw("count(*) as n"),
+    db.raw("min(day) as day"),
+  );
+  return { left: row?.n ?? 0, next: row?.day ?? undefined };
+}
+
+/** What the next step of the feed would deliver. */
+export interface NextStep {
+  readonly session: ReserveSession;
+  readonly step: number;
+}
+
+/*
+ * The feed writes a whole session in one synchronous transaction on the driver's own connection: the rest of the
+ * server meets the data before it or after it, never between.
+ */
+
+/** The next session of the reserve and the step that comes next; undefined when all have been delivered. */
+export function nextStep(connection: Database): NextStep | undefined {
+  const row = connection.prepare("SELECT day, payload FROM feed_reserve ORDER BY day LIMIT 1").get() as
+    { day: number; payload: string } | undefined;
+  if (!row) return undefined;
+  const meta = connection.prepare("SELECT value FROM meta WHERE key = ?").get(IN_PROGRESS) as { value: string } | undefined;
+  const progress = parsed(meta?.value);
+  return { session: JSON.parse(row.payload) as ReserveSession, step: progress?.day === row.day ? progress.step + 1 : 1 };
+}
+
+/** The data version, for a check within the transaction. */
+export function versionNow(connection: Database): number {
+  const row = connection.prepare("SELECT value FROM meta WHERE key = 'data_version'").get() as { value: string } | undefined;
+  return Number(row?.value ?? 0);
+}
+
+/**
+ * Writes one or more steps of a session: its bars so far; with the first step its joins; with the last its leaves,
+ * endings and fundamentals, and the session leaves the reserve. Raises the data version.
+ * @param steps the step that comes next, the one that is reached, and whether that is the session's last
+ * @returns the new data version
+ */
+export function writeStep(
+  connection: Database,
+  session: ReserveSession,
+  bars: readonly ReserveBar[],
+  { step, reached, last }: { readonly step: number; readonly reached: number; readonly last: boolean },
+): number {
+  const ids = new Map(
+    (connection.prepare("SELECT id, ticker FROM instruments").all() as { id: number; ticker: string }[]).map((r) => [
+      r.ticker,
+      r.id,
+    ]),
+  );
+  return connection
+    .transaction(() => {
+      putBars(connection, session.day, bars, ids);
+      if (step === 1) putJoins(connection, session, ids);
+      const put = connection.prepare(
+        "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value",
+      );
+      if (last) {
+        close(connection, session, ids);
+        connection.prepare("DELETE FROM meta WHERE key = ?").run(IN_PROGRESS);
+      } else put.run(IN_PROGRESS, `${session.day}:${reached}`);
+      const version = versionNow(connection) + 1;
+      put.run("data_version", String(version));
+      return version;
+    })
+    .immediate();
+}
+
+/** All memberships as they stand in the transaction. */
+export function membershipsNow(connection: Database): MembershipRow[] {
+  const rows = connection
+    .prepare(
+      "SELECT m.group_name, m.kind, i.ticker, m.from_day, m.to_day, m.weight FROM memberships m JOIN instruments i ON i.id = m.instrument_id ORDER BY m.group_name, i.ticker, m.from_day",
+    )
+    .all() as JoinedMembership[];
+  return rows.map(toMembership);
+}
+
+function putBars(connection: Database, day: number, bars: readonly ReserveBar[], ids: ReadonlyMap<string, number>): void {
+  const year = yearOf(day);
+  const get = connection.prepare("SELECT bars, block FROM bar_blocks WHERE instrument_id = ? AND year = ?");
+  const put = connection.prepare(
+    "INSERT INTO bar_blocks (instrument_id, year, bars, block) VALUES (?, ?, ?, ?) ON CONFLICT (instrument_id, year) DO UPDATE SET bars = excluded.bars, block = excluded.block",
+  );
+  for (const [ticker, open, high, low, closing, volume] of bars) {
+    const id = ids.get(ticker);
+    if (id === undefined) continue;
+    const row = get.get(id, year) as { bars: number; block: Buffer } | undefined;
+    const old = fromBlocks(ticker, row ? [row] : []);
+    const at = old.days[old.days.length - 1] === day ? old.days.length - 1 : old.days.length;
+    const column = (values: Float64Array, value: number | null) => {
+      const next = new Float64Array(at + 1);
+      next.set(values.subarray(0, at));
+      next[at] = value ?? NaN;
+      return next;
+    };
+    const days = new Int32Array(at + 1);
+    days.set(old.days.subarray(0, at));
+    days[at] = day;
+    const [block] = toBlocks({
+      ticker,
+      days,
+      open: column(old.open, open),
+      high: column(old.high, high),
+      low: column(old.low, low),
+      close: column(old.close, closing),
+      volume: column(old.volume, volume),
+    });
+    put.run(id, year, block!.bars, block!.block);
+  }
+}
+
+function putJoins(connection: Database, { joins }: ReserveSession, ids: ReadonlyMap<string, number>): void {
+  const put = connection.prepare(
+    "INSERT INTO memberships (group_name, kind, instrument_id, from_day, to_day, weight) VALUES (?, ?, ?, ?, NULL, ?)",
+  );
+  for (const join of joins) {
+    const id = ids.get(join.ticker);
+    if (id !== undefined) put.run(join.group, join.kind, id, join.from, join.weight);
+  }
+}
+
+function close(connection: Database, session: ReserveSession, ids: ReadonlyMap<string, number>): void {
+  const leave = connection.prepare(
+    "UPDATE memberships SET to_day = ? WHERE group_name = ? AND instrument_id = ? AND to_day IS NULL",
+  );
+  for (const { group, ticker } of session.leaves) leave.run(session.day, group, ids.get(ticker));
+  const end = connection.prepare("UPDATE instruments SET delisted = ? WHERE ticker = ?");
+  for (const ticker of session.delisted) end.run(session.day, ticker);
+  const known = connection.prepare(
+    "INSERT INTO fundamentals (instrument_id, known, eps, eps_expected, growth, sales_growth, dividend, shares, next_report) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+  );
+  for (const f of session.fundamentals) {
+    const id = ids.get(f.ticker);
+    if (id !== undefined)
+      known.run(id, f.known, f.eps, f.epsExpected, f.growth, f.salesGrowth, f.dividend, f.shares, f.nextReport);
+  }
+  connection.prepare("DELETE FROM feed_reserve WHERE day = ?").run(session.day);
 }

@@ -4,7 +4,8 @@ import { insertRows } from "../db.server";
 
 /* memberships(id, group_name, kind, instrument_id, from_day, to_day, weight) */
 
-interface Joined {
+/** A row with the ticker of its instrument. */
+export interface JoinedMembership {
   group_name: string;
   kind: GroupKind;
   ticker: string;
@@ -18,15 +19,19 @@ export async function listMemberships(db: Knex): Promise<MembershipRow[]> {
   const rows = (await db("memberships as m")
     .join("instruments as i", "i.id", "m.instrument_id")
     .select("m.group_name", "m.kind", "i.ticker", "m.from_day", "m.to_day", "m.weight")
-    .orderBy(["m.group_name", "i.ticker", "m.from_day"])) as Joined[];
-  return rows.map((r) => ({
+    .orderBy(["m.group_name", "i.ticker", "m.from_day"])) as JoinedMembership[];
+  return rows.map(toMembership);
+}
+
+export function toMembership(r: JoinedMembership): MembershipRow {
+  return {
     group: r.group_name,
     kind: r.kind,
     ticker: r.ticker,
     from: r.from_day,
     to: r.to_day,
     weight: r.weight,
-  }));
+  };
 }
 
 /** Replaces all memberships of every group that the rows name. */

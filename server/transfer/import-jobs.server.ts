@@ -36,7 +36,7 @@ const jobs = (kept.yubrinImports ??= new LRUCache<string, Running>({ max: 20 }))
  * @throws Conflict while another import is running
  */
 export function startImport(request: ImportRequest, folder: string): string {
-  for (const job of jobs.values()) if (job.state === "running") throw new Conflict("Another import is still running.");
+  if (isImportRunning()) throw new Conflict("Another import is still running.");
   const job: Running = { id: randomUUID(), share: 0, state: "running", abort: new AbortController() };
   jobs.set(job.id, job);
   void run(job, request, folder);
@@ -65,6 +65,11 @@ async function run(job: Running, request: ImportRequest, folder: string): Promis
     await pool.destroy();
     fs.rmSync(folder, { recursive: true, force: true });
   }
+}
+
+export function isImportRunning(): boolean {
+  for (const job of jobs.values()) if (job.state === "running") return true;
+  return false;
 }
 
 /** State of an import, undefined when there is none by that id. */

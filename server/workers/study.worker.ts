@@ -1,3 +1,4 @@
+import { handOn } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { runStudy, type Said } from "../ask/study-job";
@@ -15,7 +16,11 @@ export interface StudyJob {
 const held = new Map<string, MarketData>();
 
 export default function run(job: StudyJob): Said | "needs data" {
-  if (job.data) held.set(job.market, job.data);
+  if (job.data) {
+    const earlier = held.get(job.market);
+    if (earlier) handOn(earlier, job.data);
+    held.set(job.market, job.data);
+  }
   const data = held.get(job.market);
   if (data?.version !== job.version) return "needs data";
   const study = STUDIES.get(job.study);

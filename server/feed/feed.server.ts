@@ -1,0 +1,143 @@
+import type { Database } from "better-sqlite3";
+import type { Knex } from "knex";
+import type { Desk } from "../ask/desk.server";
+import { Conflict } from "../errors";
+import { log } from "../log.server";
+import {
+  countReserve,
+  findSessionInProgress,
+  membershipsNow,
+  nextStep,
+  versionNow,
+  writeStep,
+} from "../stores/feed-store.server";
+import { isImportRunning } from "../transfer/import-jobs.server";
+import { growingBar } from "./growing-bar";
+
+/** Steps of a session, its close the last. */
+export const STEPS = 4;
+/** Seconds between two steps while the clock runs. */
+export const CLOCK_SPEEDS = [10, 5, 2, 1] as const;
+
+/** Where the feed stands. */
+export interface FeedState {
+  /** Raised by every delivery; whoever shows older data asks again. */
+  readonly version: number;
+  /** Sessions left in the reserve, the one in progress among them, and the day of the next (or present) one. */
+  readonly left: number;
+  readonly next: number | undefined;
+  /** How many steps of that session have been delivered, of how many. */
+  readonly step: number;
+  readonly steps: number;
+  /** Seconds between two steps, undefined while the clock stands. */
+  readonly clock: number | undefined;
+}
+
+type Listener = (state: FeedState) => void;
+
+/** The stand-in for a market-data feed: delivers the sessions of the reserve one after another, each in steps. */
+export class Feed {
+  readonly #listeners = new Set<Listener>();
+  #queue: Promise<unknown> = Promise.resolve();
+  #timer: NodeJS.Timeout | undefined;
+  #clock: number | undefined;
+
+  constructor(private readonly desk: Desk) {}
+
+  async state(): Promise<FeedState> {
+    const { db } = this.desk;
+    const { left, next } = await countReserve(db);
+    const progress = await findSessionInProgress(db);
+    const { dataVersion } = await this.desk.status();
+    return { version: dataVersion, left, next, step: progress?.step ?? 0, steps: STEPS, clock: this.#clock };
+  }
+
+  /** Is told after every delivery and whenever the clock is set; gives back the way to stop listening. */
+  listen(listener: Listener): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /**
+   * Delivers the next step of the session.
+   * @throws Conflict when the reserve is empty or an import is running
+   */
+  step(): Promise<FeedState> {
+    return this.#inTurn(async () => {
+      await this.#deliver((step) => step);
+      return this.#tell();
+    });
+  }
+
+  /**
+   * Delivers the session in progress, or the next one, to its close.
+   * @throws Conflict when the reserve is empty or an import is running
+   */
+  close(): Promise<FeedState> {
+    return this.#inTurn(async () => {
+      await this.#deliver(() => STEPS);
+      return this.#tell();
+    });
+  }
+
+  /** Sets the clock: a step every so many seconds, or none. It stops by itself when nothing is left to deliver. */
+  async setClock(seconds: number | undefined): Promise<FeedState> {
+    clearInterval(this.#timer);
+    this.#clock = seconds;
+    if (seconds !== undefined) {
+      this.#timer = setInterval(() => {
+        this.step().catch((error: unknown) => {
+          log.warn({ error: error instanceof Error ? error.message : String(error) }, "the feed's clock stopped");
+          void this.setClock(undefined);
+        });
+      }, seconds * 1000);
+      this.#timer.unref();
+    }
+    return this.#tell();
+  }
+
+  stop(): void {
+    clearInterval(this.#timer);
+  }
+
+  /** One delivery after another, whoever asks for them. */
+  #inTurn<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.#queue.then(work);
+    this.#queue = done.catch(() => undefined);
+    return done;
+  }
+
+  async #deliver(until: (step: number) => number): Promise<void> {
+    if (isImportRunning()) throw new Conflict("An import is running; the feed waits until it has ended.");
+    const markets = await this.desk.markets;
+    const connection = await acquire(this.desk.db);
+    try {
+      // From here to the end nothing else runs: the write and the growth in memory are one.
+      const next = nextStep(connection);
+      if (!next) throw new Conflict("Every session of the reserve has been delivered.");
+      const before = versionNow(connection);
+      const step = until(next.step);
+      const last = step >= STEPS;
+      const bars = next.session.bars.map((bar) => growingBar(bar, last ? 1 : step / STEPS));
+      const version = writeStep(connection, next.session, bars, { step: next.step, last, reached: step });
+      const memberships = next.step === 1 ? membershipsNow(connection) : undefined;
+      this.desk.grow(before, markets, { version, session: next.session, bars, memberships, last });
+    } finally {
+      await release(this.desk.db, connection);
+    }
+  }
+
+  async #tell(): Promise<FeedState> {
+    const state = await this.state();
+    for (const listener of this.#listeners) listener(state);
+    return state;
+  }
+}
+
+interface DriverClient {
+  acquireConnection(): Promise<Database>;
+  releaseConnection(connection: Database): Promise<void>;
+}
+
+const acquire = (db: Knex): Promise<Database> => (db.client as DriverClient).acquireConnection();
+const release = (db: Knex, connection: Database): Promise<void> => (db.client as DriverClient).releaseConnection(connection);
