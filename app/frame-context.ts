@@ -1,5 +1,6 @@
 import { createContext, use } from "react";
 import type { MarketRow } from "@core/columns/dataset";
+import type { FeedState } from "@server/feed/feed.server";
 import type { SessionCalendar } from "./calendar";
 
 /** The market's span as the time bar draws it. */
@@ -19,6 +20,10 @@ export interface FrameValue {
   readonly sectors: readonly string[];
   /** Epoch day of the as-of session, undefined without data. */
   readonly asOf: number | undefined;
+  /** Where the feed stands; undefined where there is no reserve to deliver from. */
+  readonly feed: FeedState | undefined;
+  /** Whether the session in view is still in progress. */
+  readonly provisional: boolean;
   /** Shows another session; `replace` while something is being dragged. */
   readonly goTo: (day: number, options?: { readonly replace?: boolean }) => void;
   /** Shows the session so many sessions on (or back) from the one asked for last. */
@@ -32,6 +37,8 @@ export const FrameContext = createContext<FrameValue>({
   span: undefined,
   sectors: [],
   asOf: undefined,
+  feed: undefined,
+  provisional: false,
   goTo: () => undefined,
   step: () => undefined,
 });

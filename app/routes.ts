@@ -16,4 +16,5 @@ export default [
   route("export/:table", "routes/export-table.ts"),
   route("settings", "routes/settings.ts"),
   route("kept", "routes/kept.ts"),
+  route("feed", "routes/feed.ts"),
 ] satisfies RouteConfig;

@@ -84,6 +84,21 @@ export function handOn(earlier: MarketData, later: MarketData): void {
 /** The derived columns of the whole history, for deriving further ones; studies use `Market`. */
 export const deriveWhole = derived;
 
+const knownOf = new WeakMap<MarketData, readonly KnownInstrument[]>();
+
+/** Every instrument that has a bar at all; nothing of it tells what comes later. */
+function everKnown(data: MarketData): readonly KnownInstrument[] {
+  let known = knownOf.get(data);
+  if (!known) {
+    known = data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) => {
+      const first = data.panel.first[index]!;
+      return first >= 0 ? [{ ...row, index, first }] : [];
+    });
+    knownOf.set(data, known);
+  }
+  return known;
+}
+
 /**
  * A market as of one session: all a study sees. Whatever it gives ends with session t.
  */
@@ -117,10 +132,7 @@ export class Market {
 
   /** Every instrument that has had a bar by t, by ticker. */
   get instruments(): readonly KnownInstrument[] {
-    this.#instruments ??= this.#data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) => {
-      const first = this.#data.panel.first[index]!;
-      return first >= 0 && first <= this.t ? [{ ...row, index, first }] : [];
-    });
+    this.#instruments ??= everKnown(this.#data).filter((i) => i.first <= this.t);
     return this.#instruments;
   }
 

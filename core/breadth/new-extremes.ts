@@ -29,6 +29,10 @@ export function newExtremes(
   const sessions = panel.sessions.length;
   const out = into;
   for (const column of Object.values(out) as Uint16Array[]) column.fill(0, start);
+  if (start > 0) {
+    countFrom(panel, spans, n, out, start);
+    return out;
+  }
   const own = new Float64Array(sessions);
   const member = new Uint8Array(sessions);
   const top = new Int32Array(sessions);
@@ -43,10 +47,10 @@ export function newExtremes(
     let topTail = 0;
     let bottomHead = 0;
     let bottomTail = 0;
-    for (let s = firstNeeded(panel, i, start, n); s <= panel.last[i]!; s++) {
+    for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
       const c = panel.close[i * panel.stride + s]!;
       if (c !== c) continue;
-      if (bars >= n - 1 && member[s] === 1 && s >= start) {
+      if (bars >= n - 1 && member[s] === 1) {
         while (top[topHead]! < bars - n + 1) topHead++;
         while (bottom[bottomHead]! < bars - n + 1) bottomHead++;
         out.counted[s]!++;
@@ -69,11 +73,29 @@ function noExtremes(sessions: number): NewExtremes {
   return { highs: counts(), lows: counts(), counted: counts() };
 }
 
-/** The session from which an instrument must be walked for what starts at `start` to have its window of bars. */
-function firstNeeded(panel: Panel, i: number, start: number, n: number): number {
-  const first = Math.max(0, panel.first[i]!);
-  let bars = 0;
-  let s = start;
-  while (s > first && bars < n) if (!Number.isNaN(panel.close[i * panel.stride + --s]!)) bars++;
-  return s;
+/** The same for the sessions from one on, by looking back from each. */
+function countFrom(panel: Panel, spans: MemberSpans, n: number, out: NewExtremes, start: number): void {
+  for (let i = 0; i < panel.count; i++) {
+    const base = i * panel.stride;
+    for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
+      for (let s = Math.max(start, spans.from[k]!); s <= spans.to[k]!; s++) {
+        const c = panel.close[base + s]!;
+        if (c !== c) continue;
+        let bars = 1;
+        let high = true;
+        let low = true;
+        for (let b = s - 1; b >= 0 && bars < n; b--) {
+          const before = panel.close[base + b]!;
+          if (before !== before) continue;
+          bars++;
+          if (high && !isAbove(c, before)) high = false;
+          if (low && !isBelow(c, before)) low = false;
+        }
+        if (bars < n) continue;
+        out.counted[s]!++;
+        if (high) out.highs[s]!++;
+        else if (low) out.lows[s]!++;
+      }
+    }
+  }
 }

@@ -176,7 +176,9 @@ function countSma(counting: Counting, bars: number): void {
  * @example participationPercent(Uint16Array.of(1, 0), Uint16Array.of(4, 0)) // => [25, NaN]
  */
 export function participationPercent(above: Uint16Array, counted: Uint16Array): Float64Array {
-  return Float64Array.from(above, (n, s) => (counted[s]! > 0 ? (100 * n) / counted[s]! : NaN));
+  const out = new Float64Array(above.length).fill(NaN);
+  for (let s = 0; s < above.length; s++) if (counted[s]! > 0) out[s] = (100 * above[s]!) / counted[s]!;
+  return out;
 }
 
 /**

@@ -1,6 +1,5 @@
 import { isAbove } from "../columns/compare";
 import { mean } from "../stats/mean";
-import { median } from "../stats/median";
 import { wilsonInterval } from "../stats/wilson-interval";
 
 /** Horizons over which it is asked what followed, in sessions (method 2). */
@@ -72,16 +71,23 @@ export function thinned(sessions: readonly number[], apart: number): number[] {
 }
 
 function summary(close: Float64Array, sessions: readonly number[], horizon: number): ReturnSummary {
-  const returns = Float64Array.from(sessions, (s) => close[s + horizon]! / close[s]! - 1);
+  const n = sessions.length;
+  const returns = new Float64Array(n);
   let wins = 0;
-  for (const s of sessions) if (isAbove(close[s + horizon]!, close[s]!)) wins++;
-  const n = returns.length;
+  for (let k = 0; k < n; k++) {
+    const [from, to] = [close[sessions[k]!]!, close[sessions[k]! + horizon]!];
+    returns[k] = to / from - 1;
+    if (isAbove(to, from)) wins++;
+  }
+  const centre = mean(returns);
+  const sorted = returns.sort();
+  const middle = n >> 1;
   return {
     n,
-    mean: mean(returns),
-    median: median(returns),
-    worst: n > 0 ? returns.reduce((a, b) => Math.min(a, b)) : NaN,
-    best: n > 0 ? returns.reduce((a, b) => Math.max(a, b)) : NaN,
+    mean: centre,
+    median: n === 0 ? NaN : n % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2,
+    worst: n > 0 ? sorted[0]! : NaN,
+    best: n > 0 ? sorted[n - 1]! : NaN,
     positive: n > 0 ? wins / n : NaN,
     interval: wilsonInterval(wins, n),
   };

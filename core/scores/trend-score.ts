@@ -1,4 +1,4 @@
-import { percentileRankAmong, percentileRanks } from "../stats/percentile-rank";
+import { percentileRanks, percentileRanksAmong } from "../stats/percentile-rank";
 
 /** What the Trend score is made of, as of one session: fractions. */
 export type TrendParts = readonly [r21: number, r63: number, r126: number, overEma50: number];
@@ -27,6 +27,10 @@ export function trendScores(parts: readonly TrendParts[], member: readonly boole
 function ranksAmongMembers(values: readonly number[], member: readonly boolean[]): Float64Array {
   const set = values.map((x, i) => (member[i] ? x : NaN));
   const ranks = percentileRanks(set);
-  for (let i = 0; i < ranks.length; i++) if (!member[i]) ranks[i] = percentileRankAmong(values[i]!, set);
+  const others = [...ranks.keys()].filter((i) => !member[i]);
+  percentileRanksAmong(
+    others.map((i) => values[i]!),
+    set,
+  ).forEach((rank, k) => (ranks[others[k]!] = rank));
   return ranks;
 }

@@ -14,10 +14,7 @@ function tied(a: number, b: number): boolean {
  */
 export function percentileRanks(values: ArrayLike<number>): Float64Array {
   const out = new Float64Array(values.length).fill(NaN);
-  const room = new Float64Array(values.length);
-  let count = 0;
-  for (let i = 0; i < values.length; i++) if (values[i] === values[i]) room[count++] = values[i]!;
-  const sorted = room.subarray(0, count).sort();
+  const sorted = sortedOf(values);
   // The rank of each place of the sorted set, one for a run of ties; then every value finds its place.
   const ranks = new Float64Array(sorted.length);
   for (let start = 0; start < sorted.length;) {
@@ -81,12 +78,32 @@ export function percentileRankAt(values: ArrayLike<number>, i: number): number {
  * @example percentileRankAmong(6, [5, 7, 7, 9]) // => 25
  */
 export function percentileRankAmong(x: number, values: ArrayLike<number>): number {
-  const set = Float64Array.from(values)
-    .filter((v) => !Number.isNaN(v))
-    .sort();
+  return rankAmongSorted(x, sortedOf(values));
+}
+
+/**
+ * As `percentileRankAmong` for several values, the set being sorted once.
+ * @param outside the values; NaN stays NaN
+ * @param values the set; NaN is not counted
+ * @returns as many ranks, 0 to 100
+ * @example percentileRanksAmong([6, 7], [5, 7, 7, 9]) // => [25, 50]
+ */
+export function percentileRanksAmong(outside: ArrayLike<number>, values: ArrayLike<number>): Float64Array {
+  const sorted = sortedOf(values);
+  return Float64Array.from(outside, (x) => rankAmongSorted(x, sorted));
+}
+
+function sortedOf(values: ArrayLike<number>): Float64Array {
+  const room = new Float64Array(values.length);
+  let count = 0;
+  for (let i = 0; i < values.length; i++) if (values[i] === values[i]) room[count++] = values[i]!;
+  return room.subarray(0, count).sort();
+}
+
+function rankAmongSorted(x: number, set: Float64Array): number {
   if (Number.isNaN(x) || set.length === 0) return NaN;
-  let low = 0;
-  while (low < set.length && set[low]! < x) low++;
+  let low = placeOf(set, x);
+  if (set[low]! < x) low++;
   let high = low;
   for (let edge = x; high < set.length && tied(edge, set[high]!); high++) edge = set[high]!;
   for (let edge = x; low > 0 && tied(edge, set[low - 1]!); low--) edge = set[low - 1]!;

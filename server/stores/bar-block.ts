@@ -20,17 +20,22 @@ export function toBlocks(bars: InstrumentBars): BarBlock[] {
     const year = yearOf(bars.days[start]!);
     let end = start + 1;
     while (end < bars.days.length && yearOf(bars.days[end]!) === year) end++;
-    const n = end - start;
-    const head = headBytes(n);
-    const bytes = new ArrayBuffer(head + 8 * n * BAR_COLUMNS.length);
-    new Int32Array(bytes, 0, n).set(bars.days.subarray(start, end));
-    BAR_COLUMNS.forEach((column, k) => {
-      new Float64Array(bytes, head + 8 * n * k, n).set(bars[column].subarray(start, end));
-    });
-    blocks.push({ year, bars: n, block: Buffer.from(bytes) });
+    blocks.push({ year, bars: end - start, block: blockOf(bars, start, end) });
     start = end;
   }
   return blocks;
+}
+
+/** The bytes of some bars, from one row to before another; all of one year. */
+export function blockOf(bars: InstrumentBars, start = 0, end = bars.days.length): Buffer {
+  const n = end - start;
+  const head = headBytes(n);
+  const bytes = new ArrayBuffer(head + 8 * n * BAR_COLUMNS.length);
+  new Int32Array(bytes, 0, n).set(bars.days.subarray(start, end));
+  BAR_COLUMNS.forEach((column, k) => {
+    new Float64Array(bytes, head + 8 * n * k, n).set(bars[column].subarray(start, end));
+  });
+  return Buffer.from(bytes);
 }
 
 /** Bars of one instrument from its blocks, given in the order of the years. */

@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { yearOf } from "@core";
 import type { MembershipRow } from "@core/columns/dataset";
 import type { ReserveSession } from "@world/make-world";
-import { fromBlocks, toBlocks } from "./bar-block";
+import { blockOf, fromBlocks } from "./bar-block";
 import { toMembership, type JoinedMembership } from "./memberships-store.server";
 import { findMeta } from "./meta-store.server";
 import type { ReserveBar } from "../feed/growing-bar";
@@ -131,7 +131,7 @@ function putBars(connection: Database, day: number, bars: readonly ReserveBar[],
     const days = new Int32Array(at + 1);
     days.set(old.days.subarray(0, at));
     days[at] = day;
-    const [block] = toBlocks({
+    const block = blockOf({
       ticker,
       days,
       open: column(old.open, open),
@@ -140,7 +140,7 @@ function putBars(connection: Database, day: number, bars: readonly ReserveBar[],
       close: column(old.close, closing),
       volume: column(old.volume, volume),
     });
-    put.run(id, year, block!.bars, block!.block);
+    put.run(id, year, at + 1, block);
   }
 }
 

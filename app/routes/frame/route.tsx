@@ -1,9 +1,10 @@
 import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type ShouldRevalidateFunctionArgs } from "react-router";
-import { getDesk } from "@server/desk-of-app.server";
+import { getDesk, getFeed } from "@server/desk-of-app.server";
 import { directory } from "@studies/directory";
 import { timeline } from "@studies/timeline";
+import { date } from "@studies/words";
 import { askFor, type ErrorShown } from "~/ask.server";
-import { FrameContext } from "~/frame-context";
+import { FrameContext, useFrameValue } from "~/frame-context";
 import { useHere } from "~/here";
 import { toWire } from "~/wire";
 import type { Route } from "./+types/route";
@@ -15,15 +16,18 @@ import { Shortcuts } from "./shortcuts";
 
 /** What the frame shows whatever the date: the markets, and the whole span of the one in view. */
 export async function loader({ request }: Route.LoaderArgs) {
+  const feed = await (await getFeed()).state();
   const markets = await (await getDesk()).listMarkets();
   const { searchParams, origin } = new URL(request.url);
   const market = markets.find((m) => m.market === searchParams.get("market")) ?? markets[0];
-  if (!market) return { markets, market: undefined, span: undefined, sectors: [] };
+  if (!market) return { markets, market: undefined, span: undefined, sectors: [], feed, inProgress: undefined };
   const latest = new Request(`${origin}/?market=${encodeURIComponent(market.market)}`);
   const span = await askFor(latest, timeline);
   const { entries } = (await askFor(latest, directory)).result;
   const sectors = entries.filter((e) => e.kind === "sector").map((e) => e.name);
-  return { markets, market, span: toWire(span.result), sectors };
+  // The session in view is in progress when the feed has delivered a part of it to this market.
+  const inProgress = span.provisional ? span.asOf : undefined;
+  return { markets, market, span: toWire(span.result), sectors, feed, inProgress };
 }
 
 /** The span does not depend on the date in view; a change of the data asks for everything again at the same address. */
@@ -54,6 +58,7 @@ function FramePage({ children }: { children: React.ReactNode }) {
         Skip to the screen
       </a>
       <TopBar />
+      <InProgress />
       <div className="flex min-h-0 flex-1">
         <Course />
         <main id="screen" aria-busy={busy} className="min-w-0 flex-1 overflow-y-auto px-6 pt-4 pb-8" tabIndex={-1}>
@@ -63,6 +68,17 @@ function FramePage({ children }: { children: React.ReactNode }) {
       <LookingBack />
       <Shortcuts />
     </div>
+  );
+}
+
+/** Says above every screen that the session in view is not over. */
+function InProgress() {
+  const { provisional, feed, asOf } = useFrameValue();
+  if (!provisional || !feed || asOf === undefined) return null;
+  return (
+    <p role="status" className="border-b border-(--amber-edge) bg-(--amber-edge)/15 px-6 py-0.5 text-[12px] text-amber">
+      The session of {date(asOf)} is in progress ({feed.step} of {feed.steps}): every figure of it is provisional until its close.
+    </p>
   );
 }
 

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { DateField } from "./date-field";
+import { FeedChip } from "./feed-chip";
 import { Find } from "./find";
 import { FocusChip } from "./focus-chip";
 import { MarketSwitch } from "./market-switch";
@@ -22,6 +23,7 @@ export function TopBar() {
         {calendar && (
           <>
             <DateField />
+            <FeedChip />
             <MarketSwitch />
             <FocusChip />
             <Find />

@@ -7,6 +7,7 @@ import type { FrameValue } from "~/frame-context";
 import { parseHere, useHere, useHrefWith } from "~/here";
 import { fromWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { useFeed } from "./use-feed";
 
 /** Steps closer together than this belong to one walk. */
 const QUICK_MS = 1000;
@@ -43,6 +44,8 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
     },
     [calendar, goTo, asOf],
   );
+  const feed = useFeed(loaderData?.feed);
+  const provisional = loaderData?.inProgress !== undefined && loaderData.inProgress === asOf;
   return {
     markets: loaderData?.markets ?? [],
     market: loaderData?.market,
@@ -50,6 +53,8 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
     span,
     sectors: loaderData?.sectors ?? [],
     asOf,
+    feed: feed && (feed.left > 0 || loaderData?.inProgress !== undefined) ? feed : undefined,
+    provisional,
     goTo,
     step,
   };
