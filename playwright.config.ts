@@ -4,8 +4,8 @@ import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 const port = Number(process.env["E2E_PORT"] ?? 4173);
 const executablePath = findChromium();
 
-/** A server over a database of its own: a small made-up market, or nothing yet. */
-const server = (which: "made" | "empty", at: number) => ({
+/** A server over a database of its own: a small made-up market, nothing yet, or a market that the journeys change. */
+const server = (which: "made" | "empty" | "fed", at: number) => ({
   command: `node e2e/serve.mjs ${which}`,
   url: `http://127.0.0.1:${at}/healthz`,
   env: { PORT: String(at), NODE_ENV: "production" },
@@ -32,5 +32,5 @@ export default defineConfig({
       args: CHROMIUM_ARGS,
     },
   },
-  webServer: [server("made", port), server("empty", port + 1)],
+  webServer: [server("made", port), server("empty", port + 1), server("fed", port + 2)],
 });

@@ -137,6 +137,8 @@ for (const theme of ["paper", "lamp"] as const) {
     const screens = [
       "/",
       "/breadth",
+      "/regime",
+      "/timing",
       "/groups",
       "/groups?peers=industry&focus=sector:Shipyards",
       "/groups?in=sector:Shipyards",

@@ -1,5 +1,5 @@
-// Starts the built server over a fresh database: `made` holds a small market, `empty` nothing. Beside the made one
-// stand its tables as CSV files, for the journeys that import.
+// Starts the built server over a fresh database: `made` and `fed` hold small markets (what is changed is changed in the
+// latter), `empty` nothing. Beside the made one stand its tables as CSV files, for the journeys that import.
 import { spawnSync } from "node:child_process";
 import fs from "node:fs";
 import path from "node:path";
@@ -15,8 +15,6 @@ const run = (command, ...args) => {
   });
   if (status !== 0) process.exit(status ?? 1);
 };
-if (which === "made") {
-  run("world", "--stocks", "90", "--years", "6", "--seed", "11");
-  run("export", "--out", path.join(folder, "csv"));
-}
+if (which !== "empty") run("world", "--stocks", which === "made" ? "90" : "60", "--years", "6", "--seed", "11");
+if (which === "made") run("export", "--out", path.join(folder, "csv"));
 await import("../server.js");

@@ -39,27 +39,30 @@ export function averageColumn(kind: AverageKind, n: number): PerInstrument {
       return whole;
     },
     ...(kind === "ema"
-      ? { extend: ({ panel }: MarketData, whole: Float64Array, from: number) => extendEma(panel, n, whole, from) }
+      ? {
+          extend: ({ panel }: MarketData, whole: Float64Array, from: number) => {
+            extendEma(panel, n, whole, from);
+          },
+        }
       : {}),
   };
 }
 
 /** Carries the averages on; an instrument whose average was not defined yet is calculated anew. */
-function extendEma(panel: Panel, n: number, whole: Float64Array, from: number): void {
+function extendEma({ count, stride, sessions, close }: Panel, n: number, whole: Float64Array, from: number): void {
   const a = 2 / (n + 1);
-  for (let i = 0; i < panel.count; i++) {
-    const close = closesOf(panel, i);
-    const average = seriesOf(whole, panel.stride, i, close.length);
-    let s = from - 1;
-    while (s >= 0 && Number.isNaN(close[s])) s--;
-    if (s < 0 || Number.isNaN(average[s])) {
-      ema(close, n, average);
+  for (let base = 0; base < count * stride; base += stride) {
+    let s = base + from - 1;
+    while (s >= base && Number.isNaN(close[s])) s--;
+    if (s < base || Number.isNaN(whole[s])) {
+      const own = [base, base + sessions.length] as const;
+      ema(close.subarray(...own), n, whole.subarray(...own));
       continue;
     }
-    let e = average[s]!;
-    for (let t = from; t < close.length; t++) {
+    let e = whole[s]!;
+    for (let t = base + from; t < base + sessions.length; t++) {
       const c = close[t]!;
-      average[t] = Number.isNaN(c) ? NaN : (e += a * (c - e));
+      whole[t] = Number.isNaN(c) ? NaN : (e += a * (c - e));
     }
   }
 }
@@ -90,8 +93,18 @@ function carryStops(panel: Panel, whole: Float64Array, from: number): void {
   }
 }
 
+const spansKept = new WeakMap<MarketData, Map<string, MemberSpans>>();
+
 /** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
 export function spansOf(data: MarketData, key: string): MemberSpans {
+  let kept = spansKept.get(data);
+  if (!kept) spansKept.set(data, (kept = new Map<string, MemberSpans>()));
+  let spans = kept.get(key);
+  if (!spans) kept.set(key, (spans = findSpans(data, key)));
+  return spans;
+}
+
+function findSpans(data: MarketData, key: string): MemberSpans {
   const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
   if (level === "market") return data.universe;
   const none = () => memberSpans(data.instruments.map(() => []));

@@ -18,6 +18,7 @@ import { internalsColumns } from "./internals-columns";
 import type { Market } from "./market";
 import { ruleText } from "./rule-schema";
 import { signalRecords } from "./signal-records";
+import { signalsOf } from "./timing";
 import { tideColumn } from "./timing-columns";
 import { count, percent, signedPercent } from "./words";
 
@@ -57,7 +58,6 @@ export const ownTiming = defineStudy({
     const signals = signalRecords(states, series.close, market.sessions);
     const start = Math.max(0, n - history);
     const inUp = states.reduce((sum, s) => sum + (s === 1 ? 1 : 0), 0);
-    const ended = signals.filter((s) => !s.open && s.state === 1).map((s) => s.outcome);
     return {
       asOf: market.asOf,
       provisional: market.provisional,
@@ -65,13 +65,8 @@ export const ownTiming = defineStudy({
       words: { up: ruleSentence(up), down: ruleSentence(down) },
       state: states[n - 1]!,
       age: signals.length > 0 ? n - 1 - market.sessions.indexOf(signals[signals.length - 1]!.day) : NaN,
-      signals,
+      signals: signalsOf("own", signals),
       shareUp: inUp / n,
-      finished: {
-        n: ended.length,
-        higher: ended.filter((r) => r > 0).length,
-        worst: ended.length > 0 ? Math.min(...ended) : NaN,
-      },
       days: market.sessions.slice(start),
       states: states.slice(start),
       contradictions: ups.reduce((sum, x, s) => sum + (x === 1 && downs[s] === 1 ? 1 : 0), 0),
@@ -80,8 +75,8 @@ export const ownTiming = defineStudy({
   reading(r) {
     if (!r) return [];
     if (r.state === 0) return [["It has given no signal yet."]];
-    const since = r.signals[r.signals.length - 1]!;
-    const { n, higher, worst } = r.finished;
+    const since = r.signals.latest[r.signals.latest.length - 1]!;
+    const { n, right: higher, worst } = r.signals.up;
     return [
       [
         "It is ",

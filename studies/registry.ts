@@ -13,6 +13,7 @@ import { oscillators } from "./oscillators";
 import { ownTiming } from "./own-timing";
 import { regimeStudy } from "./regime";
 import { regimeStates } from "./regime-states";
+import { signals } from "./signals";
 import { stocks } from "./stocks";
 import { structure } from "./structure";
 import { timeline } from "./timeline";
@@ -36,6 +37,7 @@ const ALL = [
   timing,
   timingSummary,
   ownTiming,
+  signals,
   groups,
   stocks,
   chart,

@@ -11,7 +11,7 @@ const use = z
   })
   .superRefine((value, context) => {
     try {
-      paramsOf(value as Parameters<typeof paramsOf>[0]);
+      paramsOf(value);
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
       context.addIssue({ code: "custom", message: error.message.replace("paramsOf: ", "") });
@@ -38,7 +38,7 @@ export const ruleSchema: z.ZodType<Rule> = z.lazy(() =>
     z.strictObject({ not: ruleSchema }),
     condition,
   ]),
-) as z.ZodType<Rule>;
+);
 
 /** The same as text, as it stands in an address. */
 export const ruleText = z.string().transform((text, context): Rule => {

@@ -1,4 +1,4 @@
-import { laneSignals } from "@core";
+import { laneSignals, median } from "@core";
 
 /** A signal of a lane or timing system and what came of it. */
 export interface SignalRecord {
@@ -13,6 +13,26 @@ export interface SignalRecord {
   /** Worst and best close on the way against the signal's close, fractions. */
   readonly lowest: number;
   readonly highest: number;
+}
+
+/** How the finished signals of one direction came out. */
+export interface SignalSummary {
+  readonly n: number;
+  /** Those whose outcome went the signal's way; the median outcome and the worst for the signal, fractions of the series. */
+  readonly right: number;
+  readonly median: number;
+  readonly worst: number;
+}
+
+/** The finished signals of one direction in short. */
+export function signalSummary(records: readonly SignalRecord[], state: 1 | -1): SignalSummary {
+  const outcomes = records.filter((r) => r.state === state && !r.open && !Number.isNaN(r.outcome)).map((r) => state * r.outcome);
+  return {
+    n: outcomes.length,
+    right: outcomes.filter((r) => r > 0).length,
+    median: state * median(outcomes),
+    worst: outcomes.length > 0 ? state * outcomes.reduce((a, b) => Math.min(a, b)) : NaN,
+  };
 }
 
 /** The signals of a lane in order, with what the series did until the next. */

@@ -70,7 +70,9 @@ function structureOf(market: Market, { instrument, history }: { readonly instrum
   const { t, sessions } = market;
   const start = Math.max(0, t + 1 - history);
   const found = swings(bars);
-  const bands = bollinger(close);
+  // Bands need no more than their window before what is shown and ranked.
+  const tail = Math.max(0, t + 1 - Math.max(history, LONG) - 60);
+  const bands = bollinger(close.subarray(tail));
   const range = atr(bars, 14)[t]!;
   const levels = nextLevels(found, close[t]!, range);
   const dated = (l: Level): DatedLevel => ({ ...l, day: sessions[l.at]! });
@@ -82,8 +84,8 @@ function structureOf(market: Market, { instrument, history }: { readonly instrum
     days: sessions.slice(start),
     close: close.slice(start),
     average200: average.slice(start),
-    upper: bands.upper.slice(start),
-    lower: bands.lower.slice(start),
+    upper: bands.upper.slice(start - tail),
+    lower: bands.lower.slice(start - tail),
     above200: close[t]! / average[t]! - 1,
     channels: { short: channel(close, SHORT), long: channel(close, LONG) },
     width: widthOf(bands.width),

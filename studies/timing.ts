@@ -5,7 +5,7 @@ import { compositeColumn, referenceColumns } from "./columns";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { LANES, type Lane } from "./lane-names";
 import type { Market } from "./market";
-import { signalRecords, type SignalRecord } from "./signal-records";
+import { signalRecords, signalSummary, type SignalRecord, type SignalSummary } from "./signal-records";
 import { laneColumns, tideColumn } from "./timing-columns";
 import { count, date, fixed, list, signed, signedPercent } from "./words";
 
@@ -29,6 +29,23 @@ export interface TideNow {
   readonly average3: number;
   /** "washed out", "stretched" or "". */
   readonly zone: string;
+}
+
+export interface LaneSignals {
+  readonly lane: string;
+  /** How many there have been; the latest of them, and how all finished ones came out. */
+  readonly count: number;
+  readonly latest: readonly SignalRecord[];
+  readonly up: SignalSummary;
+  readonly down: SignalSummary;
+}
+
+const LATEST = 12;
+
+/** The signals of a lane or timing system: the latest, and all finished ones in short. */
+export function signalsOf(lane: string, records: readonly SignalRecord[]): LaneSignals {
+  const [up, down] = [signalSummary(records, 1), signalSummary(records, -1)];
+  return { lane, count: records.length, latest: records.slice(-LATEST), up, down };
 }
 
 /** The lanes at the as-of session. */
@@ -103,10 +120,7 @@ export const timing = defineStudy({
       composite: { now: level[t]!, r1: level[t]! / level[t - 1]! - 1, r5: level[t]! / level[t - 5]! - 1 },
       tideNow: tideNow(market),
       lanes: lanesNow(market).map((lane) => ({ ...lane, next: nextWords(lane, level[t]!) })),
-      records: LANES.map((lane): { lane: Lane; signals: SignalRecord[] } => ({
-        lane,
-        signals: signalRecords(states[lane], level, sessions),
-      })),
+      records: LANES.map((lane) => signalsOf(lane, signalRecords(states[lane], level, sessions))),
       days: sessions.slice(start),
       level: level.slice(start),
       tide: tide.slice(start),
@@ -178,7 +192,7 @@ function nextWords(lane: LaneNow, level: number): string {
     case "Steady":
       return "no next close alone would turn it: the opposite must hold on two sessions running";
     default:
-      return `judged at the week's end: two weeks running ${side} the 30-week average with ${turn === "up" ? "more favoured than avoided" : "more avoided than favoured"} members`;
+      return `judged at the week's end: two weeks ${side} the 30-week average, more members ${turn === "up" ? "favoured than avoided" : "avoided than favoured"}`;
   }
 }
 

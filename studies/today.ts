@@ -7,12 +7,13 @@ import { byRank } from "./groups";
 import type { Market } from "./market";
 import { regimeNow, regimeSentence, type RegimeNow } from "./regime";
 import { strengthOfGroups, type GroupStrength } from "./strength-of-groups";
+import { lanesNow, tideNow, type LaneNow, type TideNow } from "./timing";
 import { trendOfStocks } from "./trend-of-stocks";
 import { count, date, list, share, signed, signedPercent } from "./words";
 
 /** Something that is different from before, with its evidence. */
 export interface Change {
-  readonly area: "Regime" | "Breadth" | "Groups" | "Stocks";
+  readonly area: "Regime" | "Breadth" | "Timing" | "Groups" | "Stocks";
   readonly sentence: Sentence;
 }
 
@@ -43,6 +44,8 @@ export const today = defineStudy({
       indexTicker: market.find(index) ? index : "",
       regime,
       breadth: rows,
+      lanes: lanesNow(market),
+      tide: tideNow(market),
       sectors: sectors.map((g) => groupLine(g, "sector")),
       industries: [...industries].sort(byRank).map((g) => groupLine(g, "industry")),
       stances: {
@@ -55,6 +58,7 @@ export const today = defineStudy({
       changes: [
         ...regimeChanges(market, regime),
         ...breadthChanges(rows),
+        ...timingChanges(lanesNow(market), tideNow(market), tideNow(before).zone),
         ...groupChanges(sectors, industries),
         ...stanceChanges(stances, stancesBefore),
       ],
@@ -63,7 +67,11 @@ export const today = defineStudy({
   reading(r): Sentence[] {
     const chart: Link | undefined = r.indexTicker === "" ? undefined : { screen: "chart", params: { ticker: r.indexTicker } };
     const ranked = r.sectors.filter((g) => !Number.isNaN(g.rank));
-    const sentences: Sentence[] = [regimeSentence(r.regime, chart), participationSentence(r.breadth, { screen: "breadth" })];
+    const sentences: Sentence[] = [
+      regimeSentence(r.regime, r.regime.direction === "" ? chart : { screen: "regime" }),
+      participationSentence(r.breadth, { screen: "breadth" }),
+      timingSentence(r.lanes, r.tide),
+    ];
     if (ranked.length > 1) {
       const group = (g: { name: string; key: string }) => ({
         figure: g.name,
@@ -123,8 +131,8 @@ function stancesOf(market: Market, industries: readonly GroupStrength[]): Stance
 
 function regimeChanges(market: Market, r: RegimeNow): Change[] {
   const changes: Change[] = [];
-  const to: Link | undefined = market.row.broadIndex ? { screen: "chart", params: { ticker: market.row.broadIndex } } : undefined;
-  const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
+  const to: Link = { screen: "regime" };
+  const figure = (text: string) => ({ figure: text, to });
   const recently = (sessions: number) => sessions <= 5 && sessions <= market.t;
   if (r.direction !== "" && recently(r.directionSessions)) {
     const earlier = regimeNow(market.before(r.directionSessions)).direction;
@@ -178,6 +186,36 @@ function breadthChanges(rows: readonly ParticipationRow[]): Change[] {
         ".",
       ],
     });
+  }
+  return changes;
+}
+
+/** "Quick and Checked are up, Steady and Long down; Tide −11." */
+function timingSentence(lanes: readonly LaneNow[], { tide, zone }: TideNow): Sentence {
+  const to: Link = { screen: "timing" };
+  const at = (state: number) => lanes.filter((l) => l.state === state).map((l) => l.lane);
+  const [up, down] = [at(1), at(-1)];
+  if (up.length + down.length === 0) return ["No lane has given a signal yet."];
+  const part = (names: readonly string[], word: string): (string | { figure: string; to: Link })[] =>
+    names.length === 0 ? [] : [`${list(names)} ${names.length === 1 ? "is" : "are"} `, { figure: word, to }];
+  const parts = [part(up, "up"), part(down, "down")].filter((p) => p.length > 0);
+  return [
+    ...parts.flatMap((p, k) => (k === 0 ? p : [", ", ...p])),
+    ...(Number.isNaN(tide) ? ["."] : ["; Tide ", { figure: signed(tide, 0), to }, zone === "" ? "." : `, ${zone}.`]),
+  ];
+}
+
+function timingChanges(lanes: readonly LaneNow[], tide: TideNow, zoneBefore: string): Change[] {
+  const to: Link = { screen: "timing" };
+  const changes: Change[] = lanes
+    .filter((l) => l.fresh)
+    .map((l) => ({
+      area: "Timing",
+      sentence: [{ figure: l.lane, to }, ` turned ${l.state > 0 ? "up" : "down"} on this session.`],
+    }));
+  if (tide.zone !== zoneBefore && !Number.isNaN(tide.tide)) {
+    const words = tide.zone === "" ? `left the ${zoneBefore} zone` : `became ${tide.zone}`;
+    changes.push({ area: "Timing", sentence: [`Tide ${words} at `, { figure: signed(tide.tide, 0), to }, "."] });
   }
   return changes;
 }

@@ -1,4 +1,4 @@
-import type { Dataset, FundamentalsRow, InstrumentBars, InstrumentRow, MembershipRow } from "@core/columns/dataset";
+import type { Dataset, InstrumentBars, InstrumentRow, MembershipRow, ReserveSession } from "@core/columns/dataset";
 import { epochDay } from "@core/columns/epoch-day";
 import { makeAbroad } from "./abroad/make-abroad";
 import { ALDANE } from "./aldane/plan";
@@ -15,18 +15,6 @@ const LAST_DAY = epochDay("2026-10-16");
 const SESSIONS_A_YEAR = 252;
 /** Stocks of Corvany for each of Aldane's. */
 const CORVANY_SHARE = 0.25;
-
-/** One session of the reserve: what the feed stand-in may deliver, one at a time. */
-export interface ReserveSession {
-  readonly day: number;
-  readonly bars: readonly (readonly [ticker: string, open: number, high: number, low: number, close: number, volume: number])[];
-  readonly fundamentals: readonly FundamentalsRow[];
-  /** Memberships that begin, and those that end with this session. */
-  readonly joins: readonly MembershipRow[];
-  readonly leaves: readonly { readonly group: string; readonly ticker: string }[];
-  /** Instruments whose last session this is. */
-  readonly delisted: readonly string[];
-}
 
 export interface World {
   readonly dataset: Dataset;
@@ -150,7 +138,7 @@ function split(whole: Dataset, lastDay: number): World {
     day,
     bars: whole.bars.flatMap((b, i) => {
       const k = rowOf[i]!.get(day);
-      return k === undefined ? [] : [[b.ticker, b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!] as const];
+      return k === undefined ? [] : [[b.ticker, b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, known(b.volume[k]!)] as const];
     }),
     fundamentals: whole.fundamentals.filter((f) => f.known === day),
     joins: whole.membership.filter((m) => m.from === day).map((m) => ({ ...m, to: null })),
@@ -158,4 +146,8 @@ function split(whole: Dataset, lastDay: number): World {
     delisted: whole.instruments.filter((i) => i.delisted === day).map((i) => i.ticker),
   }));
   return { dataset, reserve };
+}
+
+function known(x: number): number | null {
+  return Number.isNaN(x) ? null : x;
 }

@@ -26,7 +26,7 @@ const WORDS = ["down", "no signal yet", "up"];
 /** The composite over the Tide over the lanes as ribbons, on one axis of time; re-entries are marked on the composite. */
 export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
-  const ribbons = [...LANES.map((name, k) => ({ name: name as string, states: data.states[k]! })), ...data.own];
+  const ribbons = [...LANES.map((name, k) => ({ name: name, states: data.states[k]! })), ...data.own];
   const values = (column: Float64Array) => Array.from(column, (x) => (Number.isNaN(x) ? "-" : x));
   const right = 64;
   const line = (name: string, column: Float64Array, grid: number, colour: string, width: number) => ({

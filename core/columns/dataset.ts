@@ -79,3 +79,18 @@ export interface FundamentalsRow {
   /** Epoch day. */
   readonly nextReport: number | null;
 }
+
+/** One session of a reserve: what a feed may deliver, one at a time. */
+export interface ReserveSession {
+  /** Epoch day. */
+  readonly day: number;
+  readonly bars: readonly ReserveBar[];
+  readonly fundamentals: readonly FundamentalsRow[];
+  /** Memberships that begin, and those that end with this session. */
+  readonly joins: readonly MembershipRow[];
+  readonly leaves: readonly { readonly group: string; readonly ticker: string }[];
+  /** Instruments whose last session this is. */
+  readonly delisted: readonly string[];
+}
+
+export type ReserveBar = readonly [ticker: string, open: number, high: number, low: number, close: number, volume: number | null];

@@ -31,7 +31,7 @@ function conditionSentence(condition: Condition): string {
   const against =
     typeof right === "number"
       ? numberWords(right, measureOf(left.measure).unit)
-      : `${sameSubject(left.of, right.of) ? "its" : "the"} ${useWords(right)}`;
+      : `${sameSubject(left.of, right.of) ? "its" : "the"} ${measureWords(right)}`;
   const lasting =
     running !== undefined
       ? ` on ${running} sessions running`
@@ -41,10 +41,10 @@ function conditionSentence(condition: Condition): string {
           ? ` for the first time in ${firstIn} sessions`
           : "";
   const offset = ago ? `, ${ago} ${ago === 1 ? "session" : "sessions"} ago` : "";
-  return `the ${useWords(left)} ${verb} ${against}${lasting}${offset}`;
+  return `the ${measureWords(left)} ${verb} ${against}${lasting}${offset}`;
 }
 
-function useWords(use: MeasureUse): string {
+function measureWords(use: MeasureUse): string {
   const words = measureOf(use.measure).words(paramsOf(use));
   return typeof use.of === "object" ? `${words} of ${use.of.ticker}` : words;
 }

@@ -41,12 +41,7 @@ describe("oscillators against another library", () => {
     const other = ADX.calculate({ ...input, period: 14 });
     expect(own.adx.findIndex((x) => !Number.isNaN(x))).toBe(27);
     expect(own.plus.findIndex((x) => !Number.isNaN(x))).toBe(14);
-    expect(
-      largestDifference(
-        definedOf(own.adx),
-        other.map((x) => x.adx).filter((x) => x !== undefined),
-      ),
-    ).toBeLessThan(1e-9);
+    expect(largestDifference(definedOf(own.adx), other.map((x) => x.adx).filter(Number.isFinite))).toBeLessThan(1e-9);
     expect(
       largestDifference(
         definedOf(own.plus).slice(13),
@@ -104,12 +99,7 @@ describe("oscillators against another library", () => {
         other.map((x) => x.k),
       ),
     ).toBeLessThan(1e-9);
-    expect(
-      largestDifference(
-        definedOf(own.d),
-        other.map((x) => x.d).filter((x) => x !== undefined),
-      ),
-    ).toBeLessThan(1e-9);
+    expect(largestDifference(definedOf(own.d), other.map((x) => x.d).filter(Number.isFinite))).toBeLessThan(1e-9);
     const r = WilliamsR.calculate({ ...input, period: 14 });
     expect(definedOf(williamsR(bars, 14)).every((x, k) => Math.abs(x - r[k]!) < 1e-9)).toBe(true);
   });

@@ -26,7 +26,9 @@ describe("state statistics", () => {
     stateStatistics(states, 3, close).forEach((row, k) => {
       const own = runs.slice(0, -1).flatMap((r, i) => (r.state === k ? [{ ...r, i }] : []));
       expect(row.medianRun).toBe(median(own.filter((r) => r.i > 0).map((r) => r.length)));
-      row.next.forEach((p, to) => expect(p).toBeCloseTo(own.filter((r) => runs[r.i + 1]!.state === to).length / own.length, 12));
+      row.next.forEach((p, to) => {
+        expect(p).toBeCloseTo(own.filter((r) => runs[r.i + 1]!.state === to).length / own.length, 12);
+      });
       const returns = Array.from(states.keys())
         .filter((s) => states[s] === k && s + 21 < 800)
         .map((s) => close[s + 21]! / close[s]! - 1);

@@ -101,7 +101,9 @@ describe("legs, pullback and levels", () => {
       Math.min(...close.slice(a, b! + 1).map((c, k) => c / Math.max(...close.slice(a, a! + k + 1)) - 1)),
     );
     expect(pull.earlier).toHaveLength(deepest.length);
-    pull.earlier.forEach((d, k) => expect(d).toBeCloseTo(deepest[k]!, 12));
+    pull.earlier.forEach((d, k) => {
+      expect(d).toBeCloseTo(deepest[k]!, 12);
+    });
     const below = deepest.filter((d) => -d < -pull.depth).length;
     expect(pull.place).toBeCloseTo((100 * below) / deepest.length, 6);
   });

@@ -71,7 +71,11 @@ describe("the desk", () => {
     const first = world.bars.find((b) => b.ticker === "ALBRO")!.days[0]!;
     const asOf = new Date(first * 86_400_000).toISOString().slice(0, 10);
     const stock = world.instruments.find((i) => i.kind === "stock" && i.listed === first)!;
-    const params: Record<string, Record<string, unknown>> = { stocks: { group: ["market:"] }, chart: { ticker: stock.ticker } };
+    const params: Record<string, Record<string, unknown>> = {
+      stocks: { group: ["market:"] },
+      chart: { ticker: stock.ticker },
+      "own-timing": STUDIES.get("own-timing")!.examples[0]!,
+    };
     for (const study of STUDIES.values()) {
       const answer = await desk.ask({ study: study.name, params: params[study.name] ?? {}, asOf });
       const said = answer.reading.flat().map((part) => (typeof part === "string" ? part : part.figure));

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { growingBar, type ReserveBar } from "./growing-bar";
+import type { ReserveBar } from "@core/columns/dataset";
+import { growingBar } from "./growing-bar";
 
 describe("a growing bar", () => {
   it("walks to the low first when it closes up, to the high first when it closes down", () => {

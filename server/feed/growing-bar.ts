@@ -1,7 +1,4 @@
-import type { ReserveSession } from "@world/make-world";
-
-/** A bar of a session as the reserve holds it: ticker, open, high, low, close, volume. */
-export type ReserveBar = ReserveSession["bars"][number];
+import type { ReserveBar } from "@core/columns/dataset";
 
 const cents = (x: number) => Math.round(x * 100) / 100;
 
@@ -28,5 +25,5 @@ export function growingBar(bar: ReserveBar, share: number): ReserveBar {
     touched.push(now);
   }
   const whole = volume === null ? null : Math.round(volume * share);
-  return [ticker, open, Math.max(...touched), Math.min(...touched), now, whole] as unknown as ReserveBar;
+  return [ticker, open, Math.max(...touched), Math.min(...touched), now, whole];
 }

@@ -1,8 +1,6 @@
 import type { Panel } from "@core";
-import type { FundamentalsRow, MembershipRow } from "@core/columns/dataset";
+import type { FundamentalsRow, MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
 import { FUNDAMENTAL_FIELDS, type FundamentalColumns, type MarketData } from "@studies/market-data";
-import type { ReserveSession } from "@world/make-world";
-import type { ReserveBar } from "../feed/growing-bar";
 import { datedGroups, universeOf } from "./load-market.server";
 
 /** One step of a session as it reaches the markets in memory. */
@@ -70,7 +68,7 @@ function withSession(
     panel.high[at] = high;
     panel.low[at] = low;
     panel.close[at] = close;
-    panel.volume[at] = (volume as number | null) ?? NaN;
+    panel.volume[at] = volume ?? NaN;
     if (first[i]! < 0) first[i] = t;
     last[i] = t;
   }

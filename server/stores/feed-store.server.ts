@@ -1,12 +1,10 @@
 import type { Database } from "better-sqlite3";
 import type { Knex } from "knex";
 import { yearOf } from "@core";
-import type { MembershipRow } from "@core/columns/dataset";
-import type { ReserveSession } from "@world/make-world";
+import type { MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
 import { blockOf, fromBlocks } from "./bar-block";
 import { toMembership, type JoinedMembership } from "./memberships-store.server";
 import { findMeta } from "./meta-store.server";
-import type { ReserveBar } from "../feed/growing-bar";
 
 /* feed_reserve(day, payload): sessions that only the feed stand-in may deliver; meta session_in_progress: "day:step". */
 

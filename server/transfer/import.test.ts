@@ -176,6 +176,7 @@ describe("export then import", () => {
     const params: Record<string, Record<string, unknown>> = {
       stocks: { group: [`sector:${stock.sector!}`] },
       chart: { ticker: stock.ticker },
+      "own-timing": STUDIES.get("own-timing")!.examples[0]!,
     };
     const [a, b] = [new Desk(db), new Desk(second)];
     for (const asOf of [undefined, isoDate(world.bars[0]!.days[150]!)]) {

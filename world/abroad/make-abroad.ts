@@ -105,19 +105,17 @@ function valueIndex(nations: readonly Nation[], sigma: Float64Array, random: Ran
     let opening = 0;
     let closing = 0;
     let volume = 0;
-    let trades = false;
     nations.forEach(({ points, bars: own }, k) => {
       const c = own.close[t]!;
       opening += points * (Number.isNaN(c) ? last[k]! : own.open[t]!);
       if (!Number.isNaN(c)) {
         last[k] = c;
         volume += own.volume[t]!;
-        trades = true;
       }
       closing += points * last[k]!;
     });
     const reach = [Math.abs(random.normal()), Math.abs(random.normal())] as const;
-    if (!trades) continue;
+    if (nations.every((nation) => Number.isNaN(nation.bars.close[t]))) continue;
     drawBar(bars, t, { open: (BASE * opening) / start, close: (BASE * closing) / start, reach, sigma: sigma[t]! });
     bars.volume[t] = volume;
   }
@@ -132,6 +130,6 @@ function drawBar(
   const { open, close, reach, sigma } = day;
   bars.open[t] = round(open);
   bars.close[t] = round(close);
-  bars.high[t] = Math.max(round(Math.max(open, close) * exactExp(0.4 * sigma * reach[0])), bars.open[t]!, bars.close[t]!);
-  bars.low[t] = Math.min(round(Math.min(open, close) * exactExp(-0.4 * sigma * reach[1])), bars.open[t]!, bars.close[t]!);
+  bars.high[t] = Math.max(round(Math.max(open, close) * exactExp(0.4 * sigma * reach[0])), bars.open[t], bars.close[t]);
+  bars.low[t] = Math.min(round(Math.min(open, close) * exactExp(-0.4 * sigma * reach[1])), bars.open[t], bars.close[t]);
 }

@@ -13,10 +13,10 @@ export function ZonesMenu({ crowded, washed }: Props) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
   const keeper = useFetcher();
-  const submit = (event: React.FormEvent<HTMLFormElement>) => {
+  const submit = (event: React.SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const keep = (event.nativeEvent as SubmitEvent).submitter?.getAttribute("value") === "keep";
+    const keep = event.nativeEvent.submitter?.getAttribute("value") === "keep";
     const next = { crowded: Number(form.get("crowded")), washed: Number(form.get("washed")) };
     if (keep) {
       void keeper.submit(

@@ -45,11 +45,20 @@ export function FeedChip() {
                   type="button"
                   disabled={busy}
                   className="control border-indigo font-semibold text-indigo"
-                  onClick={() => send({ intent: "close" })}
+                  onClick={() => {
+                    send({ intent: "close" });
+                  }}
                 >
                   {underWay ? "Deliver its close" : "Deliver the session"}
                 </button>
-                <button type="button" disabled={busy} className="control" onClick={() => send({ intent: "step" })}>
+                <button
+                  type="button"
+                  disabled={busy}
+                  className="control"
+                  onClick={() => {
+                    send({ intent: "step" });
+                  }}
+                >
                   One step
                 </button>
               </p>

@@ -86,7 +86,13 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
             {offered.map(({ ticker, name }) => (
               <li key={ticker}>
                 <label className="flex items-center gap-2 py-0.5">
-                  <input type="checkbox" checked={set.includes(ticker)} onChange={() => toggle(ticker)} />
+                  <input
+                    type="checkbox"
+                    checked={set.includes(ticker)}
+                    onChange={() => {
+                      toggle(ticker);
+                    }}
+                  />
                   {name} <span className="text-soft">{ticker}</span>
                 </label>
               </li>

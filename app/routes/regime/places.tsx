@@ -24,8 +24,8 @@ export function Places({ shape }: { shape: ResultOf<typeof structure> }) {
         ends={ends(sizes)}
       />
       <p className="text-[12px] text-soft">
-        {signedPercent(leg.size)} in {count(leg.sessions, "session")}, {fixed(Math.abs(leg.atrs), 1)} ATRs: farther than{" "}
-        {fixed(leg.place.size)}%, longer than {fixed(leg.place.length)}%
+        {signedPercent(leg.size)} in {count(leg.sessions, "session")}, {fixed(Math.abs(leg.atrs), 1)} ATRs
+        {sizes.length > 0 ? `: farther than ${fixed(leg.place.size)}%, longer than ${fixed(leg.place.length)}%` : ""}
       </p>
       {pullback && deepest.length > 0 && (
         <>
@@ -38,6 +38,7 @@ export function Places({ shape }: { shape: ResultOf<typeof structure> }) {
           />
           <p className="text-[12px] text-soft">
             {percent(-pullback.depth)}: deeper than {fixed(pullback.place)}% of the deepest pullbacks of {deepest.length} up legs
+            {up ? "" : ", as a down leg is by its nature"}
           </p>
         </>
       )}

@@ -11,6 +11,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { structureHeight, structureOptions } from "~/charts/structure-chart";
 import { hrefOf, useHere } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Legend } from "~/ui/legend";
 import { Reading, SentenceText } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -80,12 +81,27 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
         <PaneMenu panes={panes.map((p) => p.key)} />
       </ControlSentence>
       <div className="grid grid-cols-[minmax(0,1fr)_276px] gap-6">
-        <Chart
-          key={panes.length}
-          className={HEIGHTS[panes.length]!}
-          label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
-          options={options}
-        />
+        <figure className="min-w-0">
+          <figcaption>
+            <Legend
+              entries={[
+                { label: "legs between swings, the present one dashed", colour: "var(--ink)", line: "solid" },
+                { label: "200-session average", colour: "var(--soft)", line: "dotted" },
+                { label: "envelope of movement", colour: "var(--soft)", line: "solid" },
+                ...CHANNELS.flatMap(({ key, line }) => {
+                  const c = shape.channels[key];
+                  return c ? [{ label: `${c.sessions}-session channel`, colour: CHANNEL_COLOURS[c.verdict], line }] : [];
+                }),
+              ]}
+            />
+          </figcaption>
+          <Chart
+            key={panes.length}
+            className={HEIGHTS[panes.length]!}
+            label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
+            options={options}
+          />
+        </figure>
         <div>
           <h2 className="heading">The last 60 sessions</h2>
           <StatePath
@@ -131,6 +147,12 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
     </>
   );
 }
+
+const CHANNELS = [
+  { key: "short", line: "solid" },
+  { key: "long", line: "dashed" },
+] as const;
+const CHANNEL_COLOURS = { up: "var(--teal)", down: "var(--rust)", flat: "var(--soft)" };
 
 /** Heights for the style sheet; they are those of `structureHeight`. */
 const HEIGHTS = ["h-[380px]", "h-[472px]", "h-[564px]", "h-[656px]", "h-[748px]"];

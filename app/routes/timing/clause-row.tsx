@@ -26,12 +26,20 @@ export function ClauseRow({ clause, onChange }: { clause: Condition; onChange: (
   const last = (kind: Lasting, n: number): Condition => (kind === "now" ? base : { ...base, [kind]: n });
   return (
     <span className="flex flex-wrap items-center gap-1.5">
-      <MeasureField label="measure" use={left} onChange={(next) => onChange({ ...clause, left: next })} />
+      <MeasureField
+        label="measure"
+        use={left}
+        onChange={(next) => {
+          onChange({ ...clause, left: next });
+        }}
+      />
       <select
         aria-label="comparator"
         className="control"
         value={comparator}
-        onChange={(e) => onChange({ ...clause, comparator: e.target.value as Comparator })}
+        onChange={(e) => {
+          onChange({ ...clause, comparator: e.target.value as Comparator });
+        }}
       >
         {COMPARATORS.map((c) => (
           <option key={c} value={c}>
@@ -43,21 +51,38 @@ export function ClauseRow({ clause, onChange }: { clause: Condition; onChange: (
         aria-label="compared with"
         className="control"
         value={typeof right === "number" ? "number" : "measure"}
-        onChange={(e) => onChange({ ...clause, right: e.target.value === "number" ? 0 : { measure: "sma" } })}
+        onChange={(e) => {
+          onChange({ ...clause, right: e.target.value === "number" ? 0 : { measure: "sma" } });
+        }}
       >
         <option value="number">the number</option>
         <option value="measure">the</option>
       </select>
       {typeof right === "number" ? (
-        <NumberField label="number" value={right} step="any" onChange={(next) => onChange({ ...clause, right: next })} />
+        <NumberField
+          label="number"
+          value={right}
+          step="any"
+          onChange={(next) => {
+            onChange({ ...clause, right: next });
+          }}
+        />
       ) : (
-        <MeasureField label="other measure" use={right} onChange={(next) => onChange({ ...clause, right: next })} />
+        <MeasureField
+          label="other measure"
+          use={right}
+          onChange={(next) => {
+            onChange({ ...clause, right: next });
+          }}
+        />
       )}
       <select
         aria-label="how long"
         className="control"
         value={lasting}
-        onChange={(e) => onChange(last(e.target.value as Lasting, bars))}
+        onChange={(e) => {
+          onChange(last(e.target.value as Lasting, bars));
+        }}
       >
         {(Object.keys(LASTING) as Lasting[]).map((kind) => (
           <option key={kind} value={kind}>
@@ -66,7 +91,14 @@ export function ClauseRow({ clause, onChange }: { clause: Condition; onChange: (
         ))}
       </select>
       {lasting !== "now" && (
-        <NumberField label="sessions" value={bars} min={1} onChange={(next) => onChange(last(lasting, next))} />
+        <NumberField
+          label="sessions"
+          value={bars}
+          min={1}
+          onChange={(next) => {
+            onChange(last(lasting, next));
+          }}
+        />
       )}
     </span>
   );
@@ -77,7 +109,14 @@ function MeasureField({ label, use, onChange }: { label: string; use: MeasureUse
   const params = { ...Object.fromEntries(measure.params.map((p) => [p.name, p.default])), ...use.params };
   return (
     <>
-      <select aria-label={label} className="control" value={use.measure} onChange={(e) => onChange({ measure: e.target.value })}>
+      <select
+        aria-label={label}
+        className="control"
+        value={use.measure}
+        onChange={(e) => {
+          onChange({ measure: e.target.value });
+        }}
+      >
         {MEASURES.map((m) => (
           <option key={m.name} value={m.name}>
             {m
@@ -95,7 +134,9 @@ function MeasureField({ label, use, onChange }: { label: string; use: MeasureUse
             aria-label={`${label}, sessions`}
             className="control"
             value={params[p.name]}
-            onChange={(e) => onChange({ ...use, params: { [p.name]: Number(e.target.value) } })}
+            onChange={(e) => {
+              onChange({ ...use, params: { [p.name]: Number(e.target.value) } });
+            }}
           >
             {p.among.map((n) => (
               <option key={n}>{n}</option>
@@ -107,7 +148,9 @@ function MeasureField({ label, use, onChange }: { label: string; use: MeasureUse
             label={`${label}, sessions`}
             value={params[p.name]!}
             min={p.least}
-            onChange={(next) => onChange({ ...use, params: { [p.name]: next } })}
+            onChange={(next) => {
+              onChange({ ...use, params: { [p.name]: next } });
+            }}
           />
         ),
       )}

@@ -1,6 +1,7 @@
 import { clsx } from "clsx";
 import type { LaneNow } from "@studies/timing";
 import { count, date, signedPercent } from "@studies/words";
+import { StateMark } from "~/ui/state-mark";
 
 interface Props {
   readonly lanes: readonly (LaneNow & { readonly next: string })[];
@@ -55,17 +56,5 @@ export function LanesTable({ lanes, provisional }: Props) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-/** A state in a word, with a mark that tells it without colour: up stands high, down low. */
-export function StateMark({ state }: { state: number }) {
-  if (state === 0) return <span className="text-soft">none yet</span>;
-  const up = state > 0;
-  return (
-    <span className={clsx("inline-flex items-center gap-1.5 font-semibold", up ? "text-teal" : "text-rust")}>
-      <i aria-hidden className={clsx("inline-block w-2.5", up ? "mb-1 h-2.5 bg-teal" : "mt-2 h-1 bg-rust")} />
-      {up ? "up" : "down"}
-    </span>
   );
 }

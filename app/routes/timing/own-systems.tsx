@@ -2,10 +2,10 @@ import { useState } from "react";
 import { useFetcher } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import type { KeptBody } from "@server/kept.server";
-import type { SignalRecord } from "@studies/signal-records";
+import type { LaneSignals } from "@studies/timing";
 import type { KeptAnswer } from "~/routes/kept";
 import { SentenceText } from "~/ui/reading";
-import { StateMark } from "./lanes-table";
+import { StateMark } from "~/ui/state-mark";
 import { Signals } from "./signals";
 import { SystemEditor } from "./system-editor";
 
@@ -17,7 +17,7 @@ export interface OwnSystem {
     | {
         readonly state: number;
         readonly words: { readonly up: string; readonly down: string };
-        readonly signals: readonly SignalRecord[];
+        readonly signals: LaneSignals;
         readonly contradictions: number;
         readonly reading: Sentence;
       }
@@ -44,7 +44,13 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
       <div className="flex items-baseline justify-between border-b border-ink/60 pb-1">
         <h2 className="heading">Your own timing systems</h2>
         {editing === undefined && (
-          <button type="button" className="control border-indigo font-semibold text-indigo" onClick={() => setEditing("")}>
+          <button
+            type="button"
+            className="control border-indigo font-semibold text-indigo"
+            onClick={() => {
+              setEditing("");
+            }}
+          >
             Make one
           </button>
         )}
@@ -79,7 +85,13 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
               {s.answer && <StateMark state={s.answer.state} />}
               {s.answer && provisional && <span className="text-amber">provisional</span>}
               <span className="ml-auto flex gap-2">
-                <button type="button" className="control" onClick={() => setEditing(s.name)}>
+                <button
+                  type="button"
+                  className="control"
+                  onClick={() => {
+                    setEditing(s.name);
+                  }}
+                >
                   Change
                 </button>
                 <button
@@ -106,7 +118,7 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
                   <SentenceText sentence={s.answer.reading} />
                   {s.answer.contradictions > 0 && `On ${s.answer.contradictions} sessions both rules held; those change nothing.`}
                 </p>
-                {s.answer.signals.length > 0 && (
+                {s.answer.signals.count > 0 && (
                   <details className="mt-1">
                     <summary className="cursor-pointer text-soft">its signals</summary>
                     <Signals name={s.name} signals={s.answer.signals} />

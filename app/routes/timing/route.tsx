@@ -6,19 +6,19 @@ import { directory } from "@studies/directory";
 import { LANES } from "@studies/lane-names";
 import { ownTiming } from "@studies/own-timing";
 import { timing } from "@studies/timing";
-import { timingSummary } from "@studies/timing-summary";
 import { askFor, findFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { timingOptions } from "~/charts/timing-chart";
 import { hrefOf, useHere } from "~/here";
+import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
+import { MarketsTable, type MarketTiming } from "~/ui/markets-table";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { LanesTable } from "./lanes-table";
-import { MarketsTable, type MarketTiming } from "./markets-table";
 import { OwnSystems, type OwnSystem } from "./own-systems";
 import { ReEntry } from "./re-entry";
 import { Signals } from "./signals";
@@ -26,17 +26,11 @@ import { Signals } from "./signals";
 export async function loader({ request }: Route.LoaderArgs) {
   const desk = await getDesk();
   const answer = await askFor(request, timing);
-  const [markets, kept, known] = await Promise.all([
-    desk.listMarkets(),
+  const [summaries, kept, known] = await Promise.all([
+    marketSummaries(request),
     listKeptThings(desk.db, "timing-system"),
     askFor(request, directory, {}),
   ]);
-  const summaries = await Promise.all(
-    markets.map(async (m): Promise<MarketTiming> => {
-      const said = await findFor(request, timingSummary, {}, m.market);
-      return { market: m.market, name: m.name, summary: said?.result };
-    }),
-  );
   const history = answer.result.days.length;
   const own = await Promise.all(
     kept
@@ -125,7 +119,16 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
             Signals of{" "}
             <InlineMenu label="Lane" param="lane" value={lane.lane} choices={LANES.map((l) => ({ value: l, label: l }))} />
           </h2>
-          <Signals name={lane.lane} signals={lane.signals} />
+          <Signals name={lane.lane} signals={lane} />
+          <p className="mt-1 text-[12px]">
+            <a
+              className="text-soft hover:text-indigo"
+              download
+              href={hrefOf({ ...here, focus: [] }, "/data/signals", { lane: lane.lane, as: "csv" })}
+            >
+              All {lane.count} signals as CSV
+            </a>
+          </p>
         </section>
         <OwnSystems systems={own} market={loaderData.market} provisional={result.provisional} subjects={loaderData.subjects} />
       </div>

@@ -65,11 +65,25 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
       <div className="flex gap-4">
         <label>
           <span className="block text-soft">name</span>
-          <input required maxLength={60} className="control w-64" value={title} onChange={(e) => setTitle(e.target.value)} />
+          <input
+            required
+            maxLength={60}
+            className="control w-64"
+            value={title}
+            onChange={(e) => {
+              setTitle(e.target.value);
+            }}
+          />
         </label>
         <label>
           <span className="block text-soft">judged on</span>
-          <select className="control" value={on} onChange={(e) => setOn(e.target.value)}>
+          <select
+            className="control"
+            value={on}
+            onChange={(e) => {
+              setOn(e.target.value);
+            }}
+          >
             <option value="composite">the market composite</option>
             {subjects.map((s) => (
               <option key={s.ticker} value={s.ticker}>
@@ -121,7 +135,9 @@ function RuleEditor({ side, value, onChange }: { side: "up" | "down"; value: Sid
                 aria-label="joined by"
                 className="text-indigo"
                 value={join}
-                onChange={(e) => onChange({ join: e.target.value as Side["join"], clauses })}
+                onChange={(e) => {
+                  onChange({ join: e.target.value as Side["join"], clauses });
+                }}
               >
                 <option value="all">and</option>
                 <option value="any">or</option>
@@ -143,7 +159,9 @@ function RuleEditor({ side, value, onChange }: { side: "up" | "down"; value: Sid
               type="button"
               className="px-1 text-soft hover:text-rust"
               aria-label={`Take clause ${k + 1} away`}
-              onClick={() => onChange({ join, clauses: clauses.filter((_, i) => i !== k) })}
+              onClick={() => {
+                onChange({ join, clauses: clauses.filter((_, i) => i !== k) });
+              }}
             >
               ×
             </button>
@@ -155,12 +173,12 @@ function RuleEditor({ side, value, onChange }: { side: "up" | "down"; value: Sid
           <button
             type="button"
             className="text-indigo underline decoration-dotted underline-offset-4"
-            onClick={() =>
+            onClick={() => {
               onChange({
                 join,
                 clauses: [...clauses, { left: { measure: "rsi" }, comparator: side === "up" ? "above" : "below", right: 50 }],
-              })
-            }
+              });
+            }}
           >
             add a clause
           </button>

@@ -6,8 +6,10 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, useHere } from "~/here";
+import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
+import { MarketsTable } from "~/ui/markets-table";
 import { Reading } from "~/ui/reading";
 import { date, signedPercent } from "@studies/words";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -20,8 +22,12 @@ import { LeadersAndTrailers } from "./leaders-and-trailers";
 const HISTORY = 504;
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const [answer, regime] = await Promise.all([askFor(request, today), askFor(request, regimeStudy, { history: HISTORY })]);
-  return { reading: answer.reading, today: answer.result, regime: toWire(regime.result) };
+  const [answer, regime, summaries] = await Promise.all([
+    askFor(request, today),
+    askFor(request, regimeStudy, { history: HISTORY }),
+    marketSummaries(request),
+  ]);
+  return { reading: answer.reading, market: answer.market, today: answer.result, regime: toWire(regime.result), summaries };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Yubrin" }];
@@ -64,6 +70,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <LeadersAndTrailers sectors={now.sectors} />
         <Changes changes={now.changes} />
         <BreadthStrip rows={now.breadth} stances={now.stances} />
+      </div>
+      <div className="mt-6">
+        <MarketsTable markets={loaderData.summaries} current={loaderData.market} />
       </div>
     </>
   );

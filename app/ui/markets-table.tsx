@@ -5,7 +5,7 @@ import { LANES } from "@studies/lane-names";
 import { fixed, signed, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
-import { StateMark } from "./lanes-table";
+import { StateMark } from "~/ui/state-mark";
 
 export interface MarketTiming {
   readonly market: string;
