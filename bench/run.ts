@@ -3,9 +3,12 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { isMember, participation, seriesOf } from "@core";
-import { Market } from "@studies/market";
+import { internalsColumns } from "@studies/internals-columns";
+import { deriveWhole, Market } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { strengthOfGroups } from "@studies/strength-of-groups";
+import { laneColumns, stanceCountColumns, tideColumn } from "@studies/timing-columns";
+import { deliveries } from "./delivery";
 import { openDatabase } from "@server/db.server";
 import { loadMarkets } from "@server/panel/load-market.server";
 import { listMarkets } from "@server/stores/markets-store.server";
@@ -109,6 +112,10 @@ async function core(): Promise<void> {
       return [strengthOfGroups(as, "sector"), strengthOfGroups(as, "industry")];
     }),
   );
+  row("advances, new highs and lows, McClellan over all history", timed(() => deriveWhole(whole, internalsColumns()))[1]);
+  row("Tide over all history", timed(() => deriveWhole(whole, tideColumn))[1]);
+  row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
+  row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
   await db.destroy();
 }
 
@@ -160,7 +167,9 @@ async function server(): Promise<void> {
   const dates = result.days.slice(-420).map((day) => new Date(day * 86_400_000).toISOString().slice(0, 10));
   const screens: [string, string][] = [
     ["Today", "/_.data?"],
+    ["Regime", "/regime.data?"],
     ["Breadth", "/breadth.data?"],
+    ["Timing", "/timing.data?"],
     ["Groups", "/groups.data?"],
     ["Groups, one sector with its stocks", "/groups.data?in=sector:Shipyards&"],
     ["Chart", "/chart/ALBRO.data?"],
@@ -174,6 +183,11 @@ async function server(): Promise<void> {
     for (const date of dates.slice(10, 110)) again.push(await answer(`${base}${place}asof=${date}`));
     row(`${name}: data asked for before, p50 / p95`, `${quantile(again, 0.5).toFixed(0)} / ${quantile(again, 0.95).toFixed(0)}`);
   }
+  const delivered = await deliveries(base, 12);
+  row(
+    "a delivered session until Today, Regime, Breadth and Timing have it, median / worst",
+    `${quantile(delivered, 0.5).toFixed(0)} / ${Math.max(...delivered).toFixed(0)}`,
+  );
   const status = fs.existsSync(`/proc/${running!.pid}/status`) ? fs.readFileSync(`/proc/${running!.pid}/status`, "utf8") : "";
   const kb = /VmRSS:\s+(\d+)/.exec(status)?.[1];
   if (kb) row("memory of the server afterwards, MB", Number(kb) / 1024);

@@ -38,7 +38,7 @@ test("what followed, the sectors and the inside of the move belong to the member
   await ready(page);
   const whole = await reading(page).innerText();
   await page
-    .getByRole("table", { name: /Share of members above each average, by sector/ })
+    .getByRole("table", { name: /Breadth by sector/ })
     .getByRole("link")
     .first()
     .click();

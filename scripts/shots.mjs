@@ -1,6 +1,7 @@
 // Makes docs/screenshots from the demo data: one picture of each main view at 1280x800.
 import { spawn, spawnSync } from "node:child_process";
 import fs from "node:fs";
+import os from "node:os";
 import path from "node:path";
 import { chromium } from "@playwright/test";
 import { CHROMIUM_ARGS, findChromium } from "./chromium.mjs";
@@ -11,7 +12,11 @@ const folder = "docs/screenshots";
 const date = "2025-11-28";
 const views = [
   ["today", "/"],
+  ["regime", "/regime"],
+  ["regime-states", "/regime", "How states of"],
   ["breadth", "/breadth"],
+  ["breadth-sectors", "/breadth", "What usually followed"],
+  ["timing", "/timing"],
   ["groups", "/groups"],
   ["group-stocks", `/groups?in=sector:Shipyards&asof=${date}&focus=sector:Shipyards`],
   ["chart", `/chart/ALBRO?history=504`],
@@ -19,8 +24,10 @@ const views = [
   ["data", "/files"],
 ];
 
+// The pictures are of a demo world of their own: a step of the feed is delivered for one of them.
+const world = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-shots-"));
 const server = spawn(process.execPath, ["scripts/demo.mjs"], {
-  env: { ...process.env, PORT: String(port) },
+  env: { ...process.env, PORT: String(port), YUBRIN_DB: path.join(world, "demo.db") },
   stdio: ["ignore", "pipe", "inherit"],
 });
 try {
@@ -35,18 +42,28 @@ try {
     args: CHROMIUM_ARGS,
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const shoot = async (name, place) => {
-    await page.goto(base + place, { waitUntil: "networkidle" });
-    await page.waitForTimeout(600);
+  const shoot = async (name, place, below) => {
+    await page.goto(base + place);
+    await page.locator("html[data-ready]").waitFor({ state: "attached" });
+    if (below) await page.getByText(below).first().evaluate((part) => part.scrollIntoView({ block: "start" }));
+    await page.waitForTimeout(1200);
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     console.log(`${name}.png`);
   };
-  for (const [name, place] of views) await shoot(name, place);
+  for (const [name, place, below] of views) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
   await page.locator("html.lamp").waitFor({ state: "attached" });
   await shoot("today-lamp", "/");
+  await page.getByRole("button", { name: "Paper theme (light)" }).click();
+  await page.locator("html:not(.lamp)").waitFor({ state: "attached" });
+  await page.getByRole("button", { name: "Feed", exact: true }).click();
+  await page.getByRole("button", { name: "One step" }).click();
+  await page.getByText("is in progress (1 of 4)").waitFor();
+  await page.keyboard.press("Escape");
+  await shoot("timing-in-progress", "/timing");
   await browser.close();
 } finally {
   server.kill();
+  fs.rmSync(world, { recursive: true, force: true });
 }
 if (spawnSync("git", ["--version"]).status === 0) spawnSync("git", ["status", "--short", folder], { stdio: "inherit" });

@@ -36,8 +36,11 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
       </thead>
       <tbody>
         {markets.map(({ market, name, summary }) => (
-          <tr key={market} className={`h-[29px] ${market === current ? "bg-chosen" : ""}`}>
-            <th scope="row" className="border-b border-rule pl-1 text-left font-semibold">
+          <tr key={market} className="h-[29px]" aria-current={market === current ? "true" : undefined}>
+            <th
+              scope="row"
+              className={`border-b border-l-2 border-b-rule pl-2 text-left font-semibold ${market === current ? "border-l-indigo text-indigo" : "border-l-transparent"}`}
+            >
               <Link className="hover:text-indigo" to={hrefOf({ ...here, market }, "/timing")}>
                 {name}
               </Link>

@@ -42,19 +42,21 @@ export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
             options={options}
           />
         </figure>
-        <dl className="self-start">
-          {facts.map(([label, value]) => (
-            <div key={label} className="flex justify-between gap-3 border-b border-rule py-[5px]">
-              <dt className="text-soft">{label}</dt>
-              <dd className="font-semibold">{value}</dd>
-            </div>
-          ))}
-          <div className="pt-2 text-soft">
+        <div>
+          <dl>
+            {facts.map(([label, value]) => (
+              <div key={label} className="flex justify-between gap-3 border-b border-rule py-[5px]">
+                <dt className="text-soft">{label}</dt>
+                <dd className="font-semibold">{value}</dd>
+              </div>
+            ))}
+          </dl>
+          <p className="pt-2 text-soft">
             {thrusts.days.length === 0
               ? "No thrust yet: the share above the 10 from 20% or less to 80% or more within 10 sessions."
               : `${thrusts.days.length} thrusts, the last on ${date(thrusts.days[thrusts.days.length - 1]!)}; what followed them:`}
-          </div>
-        </dl>
+          </p>
+        </div>
       </div>
       {thrusts.days.length > 0 && (
         <div className="mt-2">

@@ -14,7 +14,7 @@ export function SectorMatrix({ rows, chosen, group }: { rows: readonly SectorBre
   const hrefWith = useHrefWith();
   return (
     <table className="w-full border-separate border-spacing-0 self-start">
-      <caption className="sr-only">Share of members above each average, by sector</caption>
+      <caption className="sr-only">Breadth by sector: percent above each average</caption>
       <thead>
         <tr className="text-soft">
           <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">

@@ -1,0 +1,39 @@
+/*
+ * A delivered session until all open screens are current: from the press, over the event that tells the screens, to
+ * the last of their answers. What a browser then draws is not in it.
+ */
+
+const SCREENS = ["/_.data", "/regime.data", "/breadth.data", "/timing.data"];
+
+/** Milliseconds of each of so many deliveries, a whole session at a time. */
+export async function deliveries(base: string, times: number): Promise<number[]> {
+  const events = await fetch(`${base}/events`);
+  const reader = events.body!.getReader();
+  let heard: () => void = () => undefined;
+  void (async () => {
+    const text = new TextDecoder();
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) return;
+      if (text.decode(value).startsWith("data")) heard();
+    }
+  })();
+  const open = () => Promise.all(SCREENS.map(async (screen) => (await fetch(base + screen)).arrayBuffer()));
+  await open();
+  const spent: number[] = [];
+  for (let k = 0; k < times; k++) {
+    const told = new Promise<void>((resolve) => (heard = resolve));
+    const start = performance.now();
+    const pressed = fetch(`${base}/feed`, {
+      method: "POST",
+      headers: { "Content-Type": "application/x-www-form-urlencoded", Origin: base },
+      body: "intent=close",
+    });
+    await told;
+    await open();
+    spent.push(performance.now() - start);
+    await (await pressed).arrayBuffer();
+  }
+  await reader.cancel();
+  return spent;
+}
