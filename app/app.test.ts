@@ -46,6 +46,20 @@ describe("columns on the wire", () => {
     expect(back.list[0]!.values).toHaveLength(0);
     expect([back.name, back.none]).toEqual(["x", null]);
   });
+  it("long tables of rows come back as rows", () => {
+    const rows = Array.from({ length: 30 }, (_, k) => ({
+      ticker: `T${k}`,
+      close: k === 3 ? NaN : k / 4,
+      distances: [k, -k / 2, NaN],
+      note: k % 2 === 0 ? null : { inner: [k] },
+      path: Float64Array.of(k),
+    }));
+    const back = fromWire<{ rows: typeof rows }>(JSON.parse(JSON.stringify(toWire({ rows }))) as ReturnType<typeof toWire>);
+    expect(back.rows).toEqual(rows);
+    expect(JSON.stringify(toWire({ rows })).length).toBeLessThan(JSON.stringify(rows).length * 2);
+    const mixed = [...rows, { ticker: "only" }];
+    expect(fromWire(toWire(mixed))).toEqual(mixed);
+  });
   it("of a view carry only the view", () => {
     const back = fromWire<{ x: Float64Array }>(toWire({ x: Float64Array.of(1, 2, 3, 4).subarray(1, 3) }));
     expect(Array.from(back.x)).toEqual([2, 3]);

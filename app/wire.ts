@@ -1,7 +1,7 @@
 /*
  * How columns of numbers cross from a loader to the browser: the router gives typed arrays no length, so they travel
  * as base64 text and are made into columns again where they are used. Floats travel with the 7 digits that a screen
- * can show; full precision is what the data twin is for.
+ * can show; full precision is what the data twin is for. Long tables of rows travel column by column in the same way.
  */
 
 import type { Study } from "@studies/define-study";
@@ -23,6 +23,7 @@ export type ResultOf<S> = S extends Study<infer _P, infer R> ? Exclude<R, undefi
 
 export function toWire(value: unknown): Wired {
   const packed = walk(value, (x) => {
+    if (isTable(x)) return packTable(x);
     if (x instanceof Float64Array) return pack("f32", new Float32Array(x));
     if (x instanceof Int32Array) return pack("i32", x.slice());
     if (x instanceof Int8Array) return pack("i8", x.slice());
@@ -34,7 +35,7 @@ export function toWire(value: unknown): Wired {
 
 /** The value again, with the type that the study gave it. */
 export function fromWire<T>({ wired }: Wired): T {
-  return walk(wired, (x) => (isPacked(x) ? unpack(x) : undefined)) as T;
+  return walk(wired, (x) => (isPacked(x) ? unpack(x) : isPackedTable(x) ? unpackTable(x) : undefined)) as T;
 }
 
 function walk(value: unknown, change: (x: object) => unknown): unknown {
@@ -43,6 +44,66 @@ function walk(value: unknown, change: (x: object) => unknown): unknown {
   if (changed !== undefined) return changed;
   if (Array.isArray(value)) return value.map((x) => walk(x, change));
   return Object.fromEntries(Object.entries(value).map(([key, x]) => [key, walk(x, change)]));
+}
+
+type Row = Readonly<Record<string, unknown>>;
+
+/** Rows of one shape, column by column: numbers packed, lists of so many numbers packed one behind the other. */
+interface PackedTable {
+  readonly rows: number;
+  readonly columns: Readonly<
+    Record<string, Packed | { readonly width: number; readonly numbers: Packed } | { readonly values: unknown }>
+  >;
+}
+
+const LEAST_ROWS = 12;
+
+/** A list of many plain rows with the same keys. */
+function isTable(x: object): x is readonly Row[] {
+  if (!Array.isArray(x) || x.length < LEAST_ROWS) return false;
+  const plain = (row: unknown): row is Row =>
+    typeof row === "object" && row !== null && Object.getPrototypeOf(row) === Object.prototype;
+  const rows = x as unknown[];
+  if (!plain(rows[0])) return false;
+  const keys = Object.keys(rows[0]);
+  return rows.every((row) => plain(row) && Object.keys(row).length === keys.length && keys.every((key) => key in row));
+}
+
+const isNumbers = (x: unknown): x is number[] => Array.isArray(x) && x.length > 0 && x.every((v) => typeof v === "number");
+
+function packTable(rows: readonly Row[]): PackedTable {
+  const columns = Object.keys(rows[0]!).map((key) => {
+    const values = rows.map((row) => row[key]);
+    const width = isNumbers(values[0]) ? values[0].length : 0;
+    if (isNumbers(values)) return [key, packNumbers(values)] as const;
+    if (width > 0 && values.every((v) => isNumbers(v) && v.length === width)) {
+      return [key, { width, numbers: packNumbers(values.flat() as number[]) }] as const;
+    }
+    return [key, { values: toWire(values).wired }] as const;
+  });
+  return { rows: rows.length, columns: Object.fromEntries(columns) };
+}
+
+const packNumbers = (values: readonly number[]): Packed => pack("f32", Float32Array.from(values));
+
+function isPackedTable(x: object): x is PackedTable {
+  return "rows" in x && "columns" in x && Object.keys(x).length === 2 && typeof x.rows === "number";
+}
+
+function unpackTable({ rows, columns }: PackedTable): Row[] {
+  const read = Object.entries(columns).map(([key, column]) => {
+    if (isPacked(column)) {
+      const numbers = unpack(column);
+      return [key, (k: number): unknown => numbers[k]] as const;
+    }
+    if ("width" in column) {
+      const numbers = Array.from(unpack(column.numbers));
+      return [key, (k: number): unknown => numbers.slice(k * column.width, (k + 1) * column.width)] as const;
+    }
+    const values = fromWire<unknown[]>({ wired: column.values as string });
+    return [key, (k: number): unknown => values[k]] as const;
+  });
+  return Array.from({ length: rows }, (_, k) => Object.fromEntries(read.map(([key, at]) => [key, at(k)])));
 }
 
 function isPacked(x: object): x is Packed {

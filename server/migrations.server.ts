@@ -105,4 +105,21 @@ export const migrations: readonly NamedMigration[] = [
       await db.schema.dropTable("kept");
     },
   },
+  {
+    name: "003-derived-columns",
+    async up(db) {
+      // Columns that take long to derive, kept from one run for the next: see derived-store.server.ts.
+      await db.schema.createTable("derived_columns", (t) => {
+        t.string("market").notNullable();
+        t.string("name").notNullable();
+        t.string("code").notNullable();
+        t.integer("history").notNullable();
+        t.binary("block").notNullable();
+        t.primary(["market", "name"]);
+      });
+    },
+    async down(db) {
+      await db.schema.dropTable("derived_columns");
+    },
+  },
 ];

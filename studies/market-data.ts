@@ -7,6 +7,10 @@ export interface MarketData {
   readonly version: number;
   /** Of one lineage are data that grew from each other by sessions delivered at the end, in the same memory. */
   readonly lineage: string;
+  /** Of one history are data that differ only by what the feed has added at the end. */
+  readonly history: number;
+  /** Columns that were derived in an earlier run, by name; they may end earlier than the sessions do. */
+  readonly derived?: Readonly<Record<string, DerivedColumns>>;
   /** Sessions whose figures are final; one beyond them is still in progress. */
   readonly settled: number;
   readonly market: MarketRow;
@@ -22,6 +26,9 @@ export interface MarketData {
   /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
   readonly abroad?: MarketData;
 }
+
+/** Columns with one value a session. */
+export type DerivedColumns = Record<string, Float64Array | Int8Array | Uint16Array>;
 
 export interface DatedGroup {
   readonly name: string;

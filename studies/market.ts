@@ -1,6 +1,6 @@
 import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
-import { FUNDAMENTAL_FIELDS, type FundamentalField, type MarketData } from "./market-data";
+import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
 /** An instrument as it is known at the as-of session. */
 export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
@@ -10,7 +10,7 @@ export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
   readonly first: number;
 };
 
-type Columns = Record<string, Float64Array | Int8Array | Uint16Array>;
+type Columns = DerivedColumns;
 
 /** A column of the market that needs no later session than its own: derived once from the whole history, then cut. */
 export interface PerSession<T extends Columns> {
@@ -31,6 +31,8 @@ interface Kept {
   value: Float64Array | Columns;
   /** The first session whose value is not final any more; undefined while all are. */
   stale?: number;
+  /** Derived in this run, and slow enough to derive that a later run would rather have it. */
+  fresh?: boolean;
 }
 
 const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
@@ -41,12 +43,13 @@ function derived<T extends Float64Array | Columns>(
 ): T {
   let all = derivedOf.get(data);
   if (!all) derivedOf.set(data, (all = new Map<string, Kept>()));
-  const kept = all.get(column.name);
+  const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
   if (!kept) {
     const value = column.derive(data);
-    all.set(column.name, { value });
+    all.set(column.name, { value, ...(column.extend ? { fresh: true } : {}) });
     return value;
   }
+  all.set(column.name, kept);
   if (kept.stale !== undefined) {
     if (column.extend) {
       const value = withRoom(kept.value, data.panel.sessions.length) as T;
@@ -56,6 +59,24 @@ function derived<T extends Float64Array | Columns>(
     delete kept.stale;
   }
   return kept.value as T;
+}
+
+/** What an earlier run derived, to be carried on from where it ends. */
+function fromEarlierRun(data: MarketData, name: string): Kept | undefined {
+  const value = data.derived?.[name];
+  const length = value && Object.values(value)[0]?.length;
+  return value && length !== undefined ? { value, ...(length < data.panel.sessions.length ? { stale: length } : {}) } : undefined;
+}
+
+/** Columns a session that were derived since this was last asked, as far as their sessions are final, by name. */
+export function takeFresh(data: MarketData): Record<string, Columns> {
+  const taken: Record<string, Columns> = {};
+  for (const [name, kept] of derivedOf.get(data) ?? []) {
+    if (!kept.fresh || kept.value instanceof Float64Array) continue;
+    kept.fresh = false;
+    taken[name] = Object.fromEntries(Object.entries(kept.value).map(([key, column]) => [key, column.slice(0, data.settled)]));
+  }
+  return taken;
 }
 
 /** Columns a session made as long as there are sessions; those an instrument have their room already. */

@@ -32,6 +32,7 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
   return {
     version: 1,
     lineage: "hand",
+    history: 1,
     settled: n,
     market: { market: "HAND", name: "Handmade", currency: "ALD", broadIndex, volatilityIndex: null },
     panel: {

@@ -8,8 +8,10 @@ import { handOn } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { Invalid, NotFound } from "../errors";
+import { log } from "../log.server";
 import { growMarket, type DeliveredStep } from "../panel/grow-market";
 import { firstFrom, loadMarkets } from "../panel/load-market.server";
+import { upsertDerived } from "../stores/derived-store.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import type { StudyPool } from "./pool.server";
 import { runStudy, type Said } from "./study-job";
@@ -39,6 +41,8 @@ export interface Answer<R = unknown> {
 /** The one place where questions are answered: checks them, finds the session, keeps answers, and spreads the work. */
 export class Desk {
   readonly #kept = new LRUCache<string, Said>({ max: 400 });
+  /** Columns on their way into the database, for the next run. */
+  #keeping: Promise<void> = Promise.resolve();
   #loaded: { version: number; markets: Promise<ReadonlyMap<string, MarketData>> } | undefined;
 
   constructor(
@@ -53,7 +57,7 @@ export class Desk {
     // Data that grew in memory may be newer than the version that was read a moment ago, never older.
     if (this.#loaded === undefined || this.#loaded.version < version) {
       this.#kept.clear();
-      const markets = loadMarkets(this.db, version);
+      const markets = loadMarkets(this.db, version, this.pool?.code);
       this.#loaded = { version, markets };
       markets.catch(() => (this.#loaded = undefined));
     }
@@ -125,7 +129,7 @@ export class Desk {
     if (!said) {
       said =
         study.cost === "heavy" && this.pool
-          ? await this.pool.run(data, { study: study.name, params, t })
+          ? await this.#askWorker(this.pool, data, { study: study.name, params, t })
           : runStudy(study, data, t, params);
       this.#kept.set(key, said);
     }
@@ -141,7 +145,19 @@ export class Desk {
     };
   }
 
+  async #askWorker(pool: StudyPool, data: MarketData, job: { study: string; params: Record<string, unknown>; t: number }) {
+    const { said, fresh } = await pool.run(data, job);
+    if (Object.keys(fresh).length > 0) {
+      const keep = () => upsertDerived(this.db, data.market.market, fresh, { code: pool.code, history: data.history });
+      this.#keeping = this.#keeping.then(keep).catch((error: unknown) => {
+        log.warn({ error: error instanceof Error ? error.message : String(error) }, "derived columns were not kept");
+      });
+    }
+    return said;
+  }
+
   async close(): Promise<void> {
+    await this.#keeping;
     await this.pool?.close();
     await this.db.destroy();
   }

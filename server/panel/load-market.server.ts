@@ -1,13 +1,21 @@
 import type { Knex } from "knex";
 import { BAR_COLUMNS, memberSpans, type MemberSpans, type Panel } from "@core";
 import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
-import { FUNDAMENTAL_FIELDS, type DatedGroup, type FundamentalColumns, type MarketData } from "@studies/market-data";
+import {
+  FUNDAMENTAL_FIELDS,
+  type DatedGroup,
+  type DerivedColumns,
+  type FundamentalColumns,
+  type MarketData,
+} from "@studies/market-data";
 import { readBars } from "../stores/bars-store.server";
+import { listDerived } from "../stores/derived-store.server";
 import { listFundamentalRows, type StoredFundamentals } from "../stores/fundamentals-store.server";
 import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { findSessionInProgress } from "../stores/feed-store.server";
+import { getHistoryVersion } from "../stores/meta-store.server";
 
 /** Sessions for which there is room at the end, so that the feed can deliver them without reading anything again. */
 const ROOM = 64;
@@ -19,6 +27,8 @@ interface Shelf {
   readonly memberships: readonly MembershipRow[];
   readonly fundamentals: readonly StoredFundamentals[];
   readonly holidays: readonly HolidayRow[];
+  readonly history: number;
+  readonly derived: ReadonlyMap<string, Readonly<Record<string, DerivedColumns>>>;
   /** The last session's day while it is in progress. */
   readonly inProgress: number | undefined;
 }
@@ -27,15 +37,19 @@ interface Shelf {
  * Reads all markets that have sessions into memory that threads can share.
  * @param db the database
  * @param version of its data
+ * @param code names the program that derives columns, where what an earlier run derived is to be used
  * @returns market data by code, in the order in which the markets came
  */
-export async function loadMarkets(db: Knex, version: number): Promise<Map<string, MarketData>> {
+export async function loadMarkets(db: Knex, version: number, code?: string): Promise<Map<string, MarketData>> {
+  const history = await getHistoryVersion(db);
   const shelf: Shelf = {
     version,
     instruments: await listInstruments(db),
     memberships: await listMemberships(db),
     fundamentals: await listFundamentalRows(db),
     holidays: await listHolidays(db),
+    history,
+    derived: code === undefined ? new Map() : await listDerived(db, { code, history }),
     inProgress: (await findSessionInProgress(db))?.day,
   };
   const loaded = new Map<string, MarketData>();
@@ -60,6 +74,8 @@ async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<Mark
   return {
     version: shelf.version,
     lineage: `${shelf.version}:${market.market}`,
+    history: shelf.history,
+    derived: shelf.derived.get(market.market) ?? {},
     settled: n > 0 && panel.sessions[n - 1] === shelf.inProgress ? n - 1 : n,
     market,
     panel,

@@ -1,5 +1,5 @@
-import { handOn } from "@studies/market";
-import type { MarketData } from "@studies/market-data";
+import { handOn, takeFresh } from "@studies/market";
+import type { DerivedColumns, MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { runStudy, type Said } from "../ask/study-job";
 
@@ -15,7 +15,13 @@ export interface StudyJob {
 
 const held = new Map<string, MarketData>();
 
-export default function run(job: StudyJob): Said | "needs data" {
+/** What was said, and the columns that were derived on the way and are worth keeping for a later run. */
+export interface WorkerAnswer {
+  readonly said: Said;
+  readonly fresh: Record<string, DerivedColumns>;
+}
+
+export default function run(job: StudyJob): WorkerAnswer | "needs data" {
   if (job.data) {
     const earlier = held.get(job.market);
     if (earlier) handOn(earlier, job.data);
@@ -25,5 +31,5 @@ export default function run(job: StudyJob): Said | "needs data" {
   if (data?.version !== job.version) return "needs data";
   const study = STUDIES.get(job.study);
   if (!study) throw new Error(`no study "${job.study}" in the worker`);
-  return runStudy(study, data, job.t, job.params);
+  return { said: runStudy(study, data, job.t, job.params), fresh: takeFresh(data) };
 }
