@@ -61,8 +61,7 @@ const LEAST_ROWS = 12;
 /** A list of many plain rows with the same keys. */
 function isTable(x: object): x is readonly Row[] {
   if (!Array.isArray(x) || x.length < LEAST_ROWS) return false;
-  const plain = (row: unknown): row is Row =>
-    typeof row === "object" && row !== null && Object.getPrototypeOf(row) === Object.prototype;
+  const plain = (row: unknown): row is Row => typeof row === "object" && row !== null && row.constructor === Object;
   const rows = x as unknown[];
   if (!plain(rows[0])) return false;
   const keys = Object.keys(rows[0]);
@@ -81,7 +80,7 @@ function packTable(rows: readonly Row[]): PackedTable {
     }
     return [key, { values: toWire(values).wired }] as const;
   });
-  return { rows: rows.length, columns: Object.fromEntries(columns) };
+  return { rows: rows.length, columns: Object.fromEntries(columns) as PackedTable["columns"] };
 }
 
 const packNumbers = (values: readonly number[]): Packed => pack("f32", Float32Array.from(values));

@@ -102,7 +102,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await form.getByRole("button", { name: "Keep it" }).click();
     const own = page.getByRole("region", { name: "Own timing systems" });
     await expect(own.getByRole("article")).toContainText("Two closes");
-    await expect(own.getByRole("article")).toContainText(/It is (up|down) since/);
+    await expect(own.getByRole("article")).toContainText(/It has been (up|down) for/);
     await expect(own.getByRole("article")).toContainText("the close is below its 30-session simple average");
     await own.getByRole("button", { name: "Take away" }).click();
     await expect(own.getByRole("article")).toHaveCount(0);

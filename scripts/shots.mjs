@@ -45,7 +45,15 @@ try {
   const shoot = async (name, place, below) => {
     await page.goto(base + place);
     await page.locator("html[data-ready]").waitFor({ state: "attached" });
-    if (below) await page.getByText(below).first().evaluate((part) => part.scrollIntoView({ block: "start" }));
+    if (below)
+      await page
+        .getByText(below)
+        .first()
+        .evaluate((part) => {
+          // Only the screen scrolls; the frame around it stays.
+          const screen = document.getElementById("screen");
+          screen.scrollTop += part.getBoundingClientRect().top - screen.getBoundingClientRect().top - 14;
+        });
     await page.waitForTimeout(1200);
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     console.log(`${name}.png`);

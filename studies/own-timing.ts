@@ -79,9 +79,9 @@ export const ownTiming = defineStudy({
     const { n, right: higher, worst } = r.signals.up;
     return [
       [
-        "It is ",
+        "It has been ",
         { figure: r.state === 1 ? "up" : "down" },
-        ` since ${count(r.age, "session")} (${signedPercent(since.outcome)} since). Up on ${percent(r.shareUp, 0)} of sessions; `,
+        ` for ${count(r.age, "session")} (${signedPercent(since.outcome)} since). Up on ${percent(r.shareUp, 0)} of sessions; `,
         n === 0
           ? "no up signal has ended yet."
           : `${higher} of ${count(n, "finished up signal")} ended higher, the worst ${signedPercent(worst)}.`,

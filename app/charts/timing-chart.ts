@@ -28,7 +28,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
   const dates = Array.from(data.days, isoDate);
   const ribbons = [...LANES.map((name, k) => ({ name: name, states: data.states[k]! })), ...data.own];
   const values = (column: Float64Array) => Array.from(column, (x) => (Number.isNaN(x) ? "-" : x));
-  const right = 64;
+  const right = 84;
   const line = (name: string, column: Float64Array, grid: number, colour: string, width: number) => ({
     type: "line" as const,
     name,
@@ -68,7 +68,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
           fontSize: 11,
           verticalAlign: "top" as const,
           padding: [3, 0, 0, 0],
-          formatter: (y: number) => ribbons[y]?.name.slice(0, 9) ?? "",
+          formatter: (y: number) => ribbons[y]?.name.slice(0, 12) ?? "",
         },
       },
     ],

@@ -10,7 +10,7 @@ export interface StudyJob {
   readonly market: string;
   readonly version: number;
   readonly t: number;
-  readonly data?: MarketData;
+  readonly data?: MarketData | GrownData;
 }
 
 const held = new Map<string, MarketData>();
@@ -21,11 +21,22 @@ export interface WorkerAnswer {
   readonly fresh: Record<string, DerivedColumns>;
 }
 
-export default function run(job: StudyJob): WorkerAnswer | "needs data" {
+/** What a worker that holds data of the same lineage needs of those that grew from them. */
+export type GrownData = Omit<MarketData, "instruments" | "derived">;
+
+function isWhole(data: MarketData | GrownData): data is MarketData {
+  return "instruments" in data;
+}
+
+export default function run(job: StudyJob): WorkerAnswer | "needs data" | "needs all data" {
   if (job.data) {
     const earlier = held.get(job.market);
-    if (earlier) handOn(earlier, job.data);
-    held.set(job.market, job.data);
+    if (earlier?.lineage === job.data.lineage) {
+      const grown = { ...earlier, ...job.data };
+      handOn(earlier, grown);
+      held.set(job.market, grown);
+    } else if (isWhole(job.data)) held.set(job.market, job.data);
+    else return "needs all data";
   }
   const data = held.get(job.market);
   if (data?.version !== job.version) return "needs data";

@@ -93,7 +93,7 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
         for washed out
       </ControlSentence>
       <figure>
-        <figcaption className="flex justify-between pr-16">
+        <figcaption className="flex justify-between pr-20">
           <span className="heading">Composite, Tide and lanes</span>
           <Legend entries={[{ label: "re-entry", colour: "var(--teal)", line: "solid" }]} />
         </figcaption>
@@ -111,9 +111,12 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
         <MarketsTable markets={summaries} current={loaderData.market} />
       </div>
       <div className="mt-6">
+        <OwnSystems systems={own} market={loaderData.market} provisional={result.provisional} subjects={loaderData.subjects} />
+      </div>
+      <div className="mt-6">
         <ReEntry reEntry={result.reEntry} index={result.index} />
       </div>
-      <div className="mt-6 grid grid-cols-2 gap-8">
+      <div className="mt-6">
         <section>
           <h2 className="heading">
             Signals of{" "}
@@ -130,7 +133,6 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
             </a>
           </p>
         </section>
-        <OwnSystems systems={own} market={loaderData.market} provisional={result.provisional} subjects={loaderData.subjects} />
       </div>
     </>
   );
