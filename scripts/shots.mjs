@@ -51,7 +51,7 @@ try {
         .first()
         .evaluate((part) => {
           // Only the screen scrolls; the frame around it stays.
-          const screen = document.getElementById("screen");
+          const screen = part.closest("#screen");
           screen.scrollTop += part.getBoundingClientRect().top - screen.getBoundingClientRect().top - 14;
         });
     await page.waitForTimeout(1200);
