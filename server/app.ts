@@ -61,7 +61,8 @@ app.get("/events", async (request, response) => {
   });
   send(await feed.state());
 });
-app.use(compression());
+// For this machine alone packing costs more than it saves.
+if (!isLoopback(host)) app.use(compression());
 app.use(
   createRequestHandler({
     build: () => import("virtual:react-router/server-build"),

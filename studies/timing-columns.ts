@@ -11,6 +11,7 @@ import {
   tide,
   trendScores,
   type StrengthReturns,
+  type TideParts,
   type TrendParts,
 } from "@core";
 import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
@@ -22,12 +23,17 @@ import type { MarketData } from "./market-data";
 /** The Tide of the market. */
 export const tideColumn: PerSession<{ tide: Float64Array }> = {
   name: "tide",
-  derive(data) {
-    const percents = deriveWhole(data, participationPercents("ema"));
-    const { netShare, upVolume } = deriveWhole(data, internalsColumns());
-    return { tide: tide({ above20: percents["p2"]!, above50: percents["p3"]!, netAdvances: netShare, upVolume }) };
+  derive: (data) => ({ tide: tide(tideParts(data)) }),
+  extend(data, columns, from) {
+    tide(tideParts(data), columns.tide, from);
   },
 };
+
+function tideParts(data: MarketData): TideParts {
+  const percents = deriveWhole(data, participationPercents("ema"));
+  const { netShare, upVolume } = deriveWhole(data, internalsColumns());
+  return { above20: percents["p2"]!, above50: percents["p3"]!, netAdvances: netShare, upVolume };
+}
 
 /** Favoured and avoided members at the end of each week, standing on the session on which the week was judged; else 0. */
 export const stanceCountColumns: PerSession<{ favour: Uint16Array; avoid: Uint16Array }> = {

@@ -42,6 +42,14 @@ describe("trailing z", () => {
     expect(z[50]).toBeNaN();
     expect(z[42]).toBeNaN();
   });
+  it("carried on from any row comes out the same, bit for bit; a flat stretch has none", () => {
+    const flat = x.map((v, i) => (i > 150 && i < 290 ? 7 : v));
+    const whole = trailingZ(flat, 100, 60);
+    for (const start of [1, 127, 128, 200, 260, 399]) {
+      expect(trailingZ(flat, 100, 60, whole.slice().fill(9, start), start)).toEqual(whole);
+    }
+    expect(whole[280]).toBeNaN();
+  });
 });
 
 describe("percentile ranks", () => {

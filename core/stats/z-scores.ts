@@ -23,18 +23,29 @@ const ANCHOR = 128;
  * @param values a column, NaN where undefined
  * @param n rows in the window
  * @param least how many of them must be defined [n]
+ * @param into a column to write into, which holds the rows before `start` already [a new one]
+ * @param start first row to calculate [0]
  * @returns a column of the same length; NaN where x is NaN, too few are defined, or the sd is 0
  * @throws CoreError `bad-window` through the caller's contract: n of at least 2
  */
-export function trailingZ(values: Float64Array, n: number, least = n): Float64Array {
-  const out = new Float64Array(values.length).fill(NaN);
+export function trailingZ(
+  values: Float64Array,
+  n: number,
+  least = n,
+  into: Float64Array = new Float64Array(values.length),
+  start = 0,
+): Float64Array {
+  const out = into.fill(NaN, start);
+  // Where the sums were last formed anew: from there the same steps lead to the same bits.
+  const from = start - (start % ANCHOR);
   let count = 0;
+  for (let t = Math.max(0, from - n); t < from; t++) if (!Number.isNaN(values[t])) count++;
   // Sums of x - shift and of its square over the window; the shift is the window's mean when they were last formed anew.
   let shift = 0;
   let sum = 0;
   let squares = 0;
   let largest = 0;
-  for (let t = 0; t < values.length; t++) {
+  for (let t = from; t < values.length; t++) {
     const x = values[t]!;
     const gone = t >= n ? values[t - n]! : NaN;
     if (x === x) {
@@ -63,7 +74,7 @@ export function trailingZ(values: Float64Array, n: number, least = n): Float64Ar
       largest = squares;
       spread = squares - (sum * sum) / Math.max(1, count);
     }
-    if (x !== x || count < least || count < 2) continue;
+    if (t < start || x !== x || count < least || count < 2) continue;
     const centre = shift + sum / count;
     const sd = Math.sqrt(spread / (count - 1));
     if (sd > 1e-12 * Math.max(1, Math.abs(centre))) out[t] = (x - centre) / sd;

@@ -22,12 +22,23 @@ const CLIP = 2.5;
  * Formula: z over the trailing 756 sessions (at least 252) of participation(20), participation(50), EMA(10) of
  * (A-D)/(A+D) and EMA(10) of the up-volume share, each clipped to +/- 2.5; Tide = 40 x their mean (method 3, D02).
  * @param parts columns of one length
+ * @param into a column to write into, which holds the sessions before `start` already [a new one]
+ * @param start first session to calculate [0]
  * @returns a column; NaN where any part's z is undefined
  * @throws CoreError `bad-length`
  */
-export function tide({ above20, above50, netAdvances, upVolume }: TideParts): Float64Array {
+export function tide(
+  { above20, above50, netAdvances, upVolume }: TideParts,
+  into: Float64Array = new Float64Array(above20.length),
+  start = 0,
+): Float64Array {
   for (const part of [above50, netAdvances, upVolume]) requireSameLength("tide", part, above20);
-  const z = [above20, above50, ema(netAdvances, 10), ema(upVolume, 10)].map((part) => trailingZ(part, WINDOW, LEAST));
+  const z = [above20, above50, ema(netAdvances, 10), ema(upVolume, 10)].map((part) =>
+    trailingZ(part, WINDOW, LEAST, new Float64Array(part.length), start),
+  );
   const clipped = (x: number) => Math.max(-CLIP, Math.min(CLIP, x));
-  return above20.map((_, s) => (40 * (clipped(z[0]![s]!) + clipped(z[1]![s]!) + clipped(z[2]![s]!) + clipped(z[3]![s]!))) / 4);
+  for (let s = start; s < above20.length; s++) {
+    into[s] = (40 * (clipped(z[0]![s]!) + clipped(z[1]![s]!) + clipped(z[2]![s]!) + clipped(z[3]![s]!))) / 4;
+  }
+  return into;
 }

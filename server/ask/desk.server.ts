@@ -41,6 +41,7 @@ export interface Answer<R = unknown> {
 /** The one place where questions are answered: checks them, finds the session, keeps answers, and spreads the work. */
 export class Desk {
   readonly #kept = new LRUCache<string, Said>({ max: 400 });
+  #version: Promise<number> | undefined;
   /** Columns on their way into the database, for the next run. */
   #keeping: Promise<void> = Promise.resolve();
   #loaded: { version: number; markets: Promise<ReadonlyMap<string, MarketData>> } | undefined;
@@ -53,7 +54,9 @@ export class Desk {
 
   /** All markets in memory, read again whenever the data version has changed. */
   async #markets(): Promise<ReadonlyMap<string, MarketData>> {
-    const version = await getDataVersion(this.db);
+    // Those who ask at once share one look at the version.
+    this.#version ??= getDataVersion(this.db).finally(() => (this.#version = undefined));
+    const version = await this.#version;
     // Data that grew in memory may be newer than the version that was read a moment ago, never older.
     if (this.#loaded === undefined || this.#loaded.version < version) {
       this.#kept.clear();
