@@ -54,5 +54,6 @@ export * from "./timing/re-entry";
 export * from "./timing/tide";
 export * from "./conditions/condition";
 export * from "./conditions/evaluate";
+export type { MeasuredBars, Measure, MeasureParameter } from "./conditions/measure";
 export * from "./conditions/measures";
 export * from "./conditions/sentence";

@@ -1,27 +1,15 @@
 import { z } from "zod";
-import { participationRows, participationSentence, type ParticipationRow } from "./breadth";
-import { CROWDED, WASHED_OUT } from "./breadth-zones";
+import { participationRows, participationSentence } from "./breadth";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import { byRank } from "./groups";
 import type { Market } from "./market";
-import { regimeNow, regimeSentence, type RegimeNow } from "./regime";
+import { regimeNow, regimeSentence } from "./regime";
 import { strengthOfGroups, type GroupStrength } from "./strength-of-groups";
 import { lanesNow, tideNow, type LaneNow, type TideNow } from "./timing";
+import { breadthChanges, groupChanges, regimeChanges, stanceChanges, timingChanges, type Stances } from "./today-changes";
 import { trendOfStocks } from "./trend-of-stocks";
-import { count, date, list, share, signed, signedPercent } from "./words";
-
-/** Something that is different from before, with its evidence. */
-export interface Change {
-  readonly area: "Regime" | "Breadth" | "Timing" | "Groups" | "Stocks";
-  readonly sentence: Sentence;
-}
-
-interface Stances {
-  readonly favour: readonly string[];
-  readonly avoid: readonly string[];
-  readonly stocks: number;
-}
+import { list, signed } from "./words";
 
 export const today = defineStudy({
   name: "today",
@@ -129,67 +117,6 @@ function stancesOf(market: Market, industries: readonly GroupStrength[]): Stance
   return { favour: at("Favour"), avoid: at("Avoid"), stocks: members.length };
 }
 
-function regimeChanges(market: Market, r: RegimeNow): Change[] {
-  const changes: Change[] = [];
-  const to: Link = { screen: "regime" };
-  const figure = (text: string) => ({ figure: text, to });
-  const recently = (sessions: number) => sessions <= 5 && sessions <= market.t;
-  if (r.direction !== "" && recently(r.directionSessions)) {
-    const earlier = regimeNow(market.before(r.directionSessions)).direction;
-    if (earlier !== "")
-      changes.push({
-        area: "Regime",
-        sentence: ["Direction turned from ", `${earlier} to `, figure(r.direction), ` on ${date(r.directionSince)}.`],
-      });
-  }
-  if (r.volatility !== "" && recently(r.volatilitySessions)) {
-    const earlier = regimeNow(market.before(r.volatilitySessions)).volatility;
-    if (earlier !== "")
-      changes.push({
-        area: "Regime",
-        sentence: ["Volatility went from ", `${earlier} to `, figure(r.volatility), ` on ${date(r.volatilitySince)}.`],
-      });
-  }
-  if (r.pendingDirection !== "") {
-    changes.push({
-      area: "Regime",
-      sentence: ["The session alone would be judged ", figure(r.pendingDirection), "; three running change the state."],
-    });
-  }
-  return changes;
-}
-
-function breadthChanges(rows: readonly ParticipationRow[]): Change[] {
-  const to: Link = { screen: "breadth" };
-  const changes: Change[] = [];
-  const row = rows[3]!;
-  const day = row.percent - row.dayAgo;
-  if (!Number.isNaN(day)) {
-    changes.push({
-      area: "Breadth",
-      sentence: [
-        "Since the last session ",
-        { figure: `${signed(day)} points`, to },
-        ` above the 50-session average, ${signed(rows[2]!.percent - rows[2]!.dayAgo)} above the 20.`,
-      ],
-    });
-  }
-  const all = rows[5]!;
-  const zone = (p: number) => (p >= CROWDED ? "crowded" : p <= WASHED_OUT ? "washed out" : "");
-  if (!Number.isNaN(all.dayAgo) && zone(all.percent) !== zone(all.dayAgo)) {
-    changes.push({
-      area: "Breadth",
-      sentence: [
-        "All five at once ",
-        zone(all.percent) === "" ? `left the ${zone(all.dayAgo)} zone at ` : `became ${zone(all.percent)} at `,
-        { figure: share(all.percent), to },
-        ".",
-      ],
-    });
-  }
-  return changes;
-}
-
 /** "Quick and Checked are up, Steady and Long down; Tide −11." */
 function timingSentence(lanes: readonly LaneNow[], { tide, zone }: TideNow): Sentence {
   const to: Link = { screen: "timing" };
@@ -203,60 +130,4 @@ function timingSentence(lanes: readonly LaneNow[], { tide, zone }: TideNow): Sen
     ...parts.flatMap((p, k) => (k === 0 ? p : [", ", ...p])),
     ...(Number.isNaN(tide) ? ["."] : ["; Tide ", { figure: signed(tide, 0), to }, zone === "" ? "." : `, ${zone}.`]),
   ];
-}
-
-function timingChanges(lanes: readonly LaneNow[], tide: TideNow, zoneBefore: string): Change[] {
-  const to: Link = { screen: "timing" };
-  const changes: Change[] = lanes
-    .filter((l) => l.fresh)
-    .map((l) => ({
-      area: "Timing",
-      sentence: [{ figure: l.lane, to }, ` turned ${l.state > 0 ? "up" : "down"} on this session.`],
-    }));
-  if (tide.zone !== zoneBefore && !Number.isNaN(tide.tide)) {
-    const words = tide.zone === "" ? `left the ${zoneBefore} zone` : `became ${tide.zone}`;
-    changes.push({ area: "Timing", sentence: [`Tide ${words} at `, { figure: signed(tide.tide, 0), to }, "."] });
-  }
-  return changes;
-}
-
-function groupChanges(sectors: readonly GroupStrength[], industries: readonly GroupStrength[]): Change[] {
-  const changes: Change[] = [];
-  const moves = (rows: readonly GroupStrength[], level: "sector" | "industry", least: number) => {
-    const movers = rows
-      .filter((g) => Math.abs(g.rankBefore - g.rank) >= least)
-      .sort((a, b) => Math.abs(b.rankBefore - b.rank) - Math.abs(a.rankBefore - a.rank));
-    for (const g of movers.slice(0, 2)) {
-      changes.push({
-        area: "Groups",
-        sentence: [
-          { figure: g.name, to: { screen: "groups", params: { in: groupKeyText(level, g.name) } } },
-          ` ${g.rank < g.rankBefore ? "climbed" : "fell"} from rank ${g.rankBefore} to ${g.rank} of ${rows.length} ${level === "sector" ? "sectors" : "industries"} in a week (${signedPercent(g.returns[0])}).`,
-        ],
-      });
-    }
-  };
-  moves(sectors, "sector", 2);
-  moves(industries, "industry", 6);
-  return changes;
-}
-
-function stanceChanges(now: Stances, before: Stances): Change[] {
-  const arrived = (a: readonly string[], b: readonly string[]) => a.filter((ticker) => !b.includes(ticker));
-  const changes: Change[] = [];
-  const say = (tickers: readonly string[], stance: string) => {
-    if (tickers.length === 0) return;
-    const named = tickers.slice(0, 3);
-    const more = tickers.length - named.length;
-    changes.push({
-      area: "Stocks",
-      sentence: [
-        { figure: count(tickers.length, "stock"), to: { screen: "groups", params: { in: "market:", sort: "stance" } } },
-        ` arrived at ${stance}: ${more > 0 ? `${named.join(", ")} and ${more} more` : list(named)}.`,
-      ],
-    });
-  };
-  say(arrived(now.favour, before.favour), "Favour");
-  say(arrived(now.avoid, before.avoid), "Avoid");
-  return changes;
 }

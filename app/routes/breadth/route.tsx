@@ -3,8 +3,9 @@ import { useSearchParams } from "react-router";
 import { HORIZONS } from "@core/breadth/participation";
 import { breadth } from "@studies/breadth";
 import { breadthSectors } from "@studies/breadth-sectors";
+import { directory } from "@studies/directory";
 import { followed } from "@studies/followed";
-import { findGroupKey, groupKeyText } from "@studies/group-key";
+import { findGroupKey } from "@studies/group-key";
 import { internals } from "@studies/internals";
 import { members } from "@studies/members";
 import { askFor } from "~/ask.server";
@@ -29,13 +30,16 @@ import { ZonesMenu } from "./zones-menu";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { common, zones, history, reading } = await breadthParams(request);
-  const [answer, all, sectors, inside, after] = await Promise.all([
+  const [answer, all, sectors, inside, after, known] = await Promise.all([
     askFor(request, breadth, { ...common, ...zones, history }),
     askFor(request, members, common),
     askFor(request, breadthSectors, { average: common.average }),
     askFor(request, internals, { group: common.group, history }),
     askFor(request, followed, { ...common, ...zones, reading }),
+    askFor(request, directory, {}),
   ]);
+  const kinds = ["sector", "industry", "group"];
+  const groups = known.result.entries.filter((e) => kinds.includes(e.kind));
   return {
     reading: answer.reading,
     followedReading: after.reading[0]!,
@@ -44,6 +48,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     sectors: toWire(sectors.result),
     internals: toWire(inside.result),
     followed: toWire(after.result),
+    groups: groups.map((e) => ({ value: e.key, label: e.kind === "sector" ? e.name : `${e.name} (${e.note || e.kind})` })),
   };
 }
 
@@ -76,7 +81,7 @@ const HISTORIES = [
 export default function Breadth({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const here = useHere();
-  const { market, sectors } = useFrameValue();
+  const { market } = useFrameValue();
   const result = useMemo(() => fromWire<ResultOf<typeof breadth>>(loaderData.breadth), [loaderData.breadth]);
   const rows = useMemo(() => fromWire<ResultOf<typeof members>>(loaderData.members).rows, [loaderData.members]);
   const sectorRows = useMemo(() => fromWire<ResultOf<typeof breadthSectors>>(loaderData.sectors).rows, [loaderData.sectors]);
@@ -112,9 +117,9 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
     () => [
       { value: "market:", label: market?.broadIndex ? "the broad index" : "the market" },
       ...here.focus.map((key) => ({ value: key, label: `${findGroupKey(key)?.name ?? key} (in focus)` })),
-      ...sectors.map((name) => ({ value: groupKeyText("sector", name), label: name })),
+      ...loaderData.groups.filter((g) => !here.focus.includes(g.value)),
     ],
-    [market, sectors, here.focus],
+    [market, loaderData.groups, here.focus],
   );
   const chosenGroup = groups.some((g) => g.value === result.group)
     ? groups

@@ -1,4 +1,4 @@
-import type { Change } from "@studies/today";
+import type { Change } from "@studies/today-changes";
 import { SentenceText } from "~/ui/reading";
 
 const AREAS = ["Regime", "Breadth", "Timing", "Groups", "Stocks"] as const;
