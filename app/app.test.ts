@@ -57,6 +57,8 @@ describe("columns on the wire", () => {
     const back = fromWire<{ rows: typeof rows }>(JSON.parse(JSON.stringify(toWire({ rows }))) as ReturnType<typeof toWire>);
     expect(back.rows).toEqual(rows);
     expect(JSON.stringify(toWire({ rows })).length).toBeLessThan(JSON.stringify(rows).length * 2);
+    const list = { list: rows.map((_, k) => k / 8) };
+    expect(fromWire(toWire(list))).toEqual(list);
     const mixed = [...rows, { ticker: "only" }];
     expect(fromWire(toWire(mixed))).toEqual(mixed);
   });

@@ -24,6 +24,7 @@ export type ResultOf<S> = S extends Study<infer _P, infer R> ? Exclude<R, undefi
 export function toWire(value: unknown): Wired {
   const packed = walk(value, (x) => {
     if (isTable(x)) return packTable(x);
+    if (isNumbers(x) && x.length >= LEAST_ROWS) return { list: packNumbers(x) };
     if (x instanceof Float64Array) return pack("f32", new Float32Array(x));
     if (x instanceof Int32Array) return pack("i32", x.slice());
     if (x instanceof Int8Array) return pack("i8", x.slice());
@@ -35,7 +36,9 @@ export function toWire(value: unknown): Wired {
 
 /** The value again, with the type that the study gave it. */
 export function fromWire<T>({ wired }: Wired): T {
-  return walk(wired, (x) => (isPacked(x) ? unpack(x) : isPackedTable(x) ? unpackTable(x) : undefined)) as T;
+  return walk(wired, (x) =>
+    isPacked(x) ? unpack(x) : isPackedTable(x) ? unpackTable(x) : isPackedList(x) ? Array.from(unpack(x.list)) : undefined,
+  ) as T;
 }
 
 function walk(value: unknown, change: (x: object) => unknown): unknown {
@@ -84,6 +87,15 @@ function packTable(rows: readonly Row[]): PackedTable {
 }
 
 const packNumbers = (values: readonly number[]): Packed => pack("f32", Float32Array.from(values));
+
+/** A plain list of many numbers. */
+interface PackedList {
+  readonly list: Packed;
+}
+
+function isPackedList(x: object): x is PackedList {
+  return "list" in x && Object.keys(x).length === 1 && typeof x.list === "object" && x.list !== null && isPacked(x.list);
+}
 
 function isPackedTable(x: object): x is PackedTable {
   return "rows" in x && "columns" in x && Object.keys(x).length === 2 && typeof x.rows === "number";
