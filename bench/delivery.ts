@@ -3,10 +3,8 @@
  * the last of their answers. What a browser then draws is not in it.
  */
 
-const SCREENS = ["/_.data", "/regime.data", "/breadth.data", "/timing.data"];
-
-/** Milliseconds of each of so many deliveries, a whole session at a time. */
-export async function deliveries(base: string, times: number): Promise<number[]> {
+/** Milliseconds of each of so many deliveries, a whole session at a time, with these screens open. */
+export async function deliveries(base: string, screens: readonly string[], times: number): Promise<number[]> {
   const events = await fetch(`${base}/events`);
   const reader = events.body!.getReader();
   let heard: () => void = () => undefined;
@@ -18,7 +16,7 @@ export async function deliveries(base: string, times: number): Promise<number[]>
       if (text.decode(value).startsWith("data")) heard();
     }
   })();
-  const open = () => Promise.all(SCREENS.map(async (screen) => (await fetch(base + screen)).arrayBuffer()));
+  const open = () => Promise.all(screens.map(async (screen) => (await fetch(base + screen)).arrayBuffer()));
   await open();
   const spent: number[] = [];
   for (let k = 0; k < times; k++) {

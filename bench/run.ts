@@ -183,11 +183,19 @@ async function server(): Promise<void> {
     for (const date of dates.slice(10, 110)) again.push(await answer(`${base}${place}asof=${date}`));
     row(`${name}: data asked for before, p50 / p95`, `${quantile(again, 0.5).toFixed(0)} / ${quantile(again, 0.95).toFixed(0)}`);
   }
-  const delivered = await deliveries(base, 12);
-  row(
-    "a delivered session until Today, Regime, Breadth and Timing have it, median / worst",
-    `${quantile(delivered, 0.5).toFixed(0)} / ${Math.max(...delivered).toFixed(0)}`,
-  );
+  const open: [string, string[]][] = [
+    ["Today", ["/_.data"]],
+    ["Timing", ["/timing.data"]],
+    ["Breadth", ["/breadth.data"]],
+    ["Today, Regime, Breadth and Timing", ["/_.data", "/regime.data", "/breadth.data", "/timing.data"]],
+  ];
+  for (const [names, places] of open) {
+    const spent = await deliveries(base, places, 10);
+    row(
+      `a delivered session until it is on the open screens (${names}), median / worst`,
+      `${quantile(spent, 0.5).toFixed(0)} / ${Math.max(...spent).toFixed(0)}`,
+    );
+  }
   const status = fs.existsSync(`/proc/${running!.pid}/status`) ? fs.readFileSync(`/proc/${running!.pid}/status`, "utf8") : "";
   const kb = /VmRSS:\s+(\d+)/.exec(status)?.[1];
   if (kb) row("memory of the server afterwards, MB", Number(kb) / 1024);
