@@ -116,7 +116,7 @@ export const breadth = defineStudy({
       groupName: groupsTitle([group], market),
       zones: { high: crowded, low: washed },
       rows: participationRows(market, average, group),
-      reference: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+      reference: market.referenceName,
       days: market.sessions.slice(start),
       index: close.slice(start),
       /** What the index did 21 sessions after readings like this one, of the share above the 50. */

@@ -1,5 +1,6 @@
 import { align, ema, isAbove, isoDate, simpleReturnAt } from "@core";
 import { z } from "zod";
+import { locate } from "./abroad";
 import { referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
@@ -25,9 +26,9 @@ export const chart = defineStudy({
   ],
   ask(market, { ticker, history, averages }) {
     // An instrument that belongs to no market is shown on its own days, the index carried onto them.
-    const part = market.find(ticker) ? market : market.abroad;
-    const instrument = part?.find(ticker);
-    if (!part || !instrument) return undefined;
+    const located = locate(market, ticker);
+    if (!located) return undefined;
+    const { part, instrument } = located;
     const start = Math.max(0, part.t + 1 - history);
     const whole = part.bars("close", instrument.index);
     const column = (name: "open" | "high" | "low" | "close" | "volume") => part.bars(name, instrument.index).slice(start);
@@ -42,7 +43,7 @@ export const chart = defineStudy({
       kind: instrument.kind,
       sector: instrument.sector ?? "",
       industry: instrument.industry ?? "",
-      referenceName: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+      referenceName: market.referenceName,
       days: part.sessions.slice(start),
       open: column("open"),
       high: column("high"),

@@ -1,5 +1,6 @@
-import { align, isAbove, sma } from "@core";
+import { isAbove, sma } from "@core";
 import { z } from "zod";
+import { onSessionsOf, type Located } from "./abroad";
 import { defineStudy } from "./define-study";
 import type { Market } from "./market";
 import { list, percent } from "./words";
@@ -11,7 +12,7 @@ export interface ExposureMember {
   readonly average: number;
   /** C / SMA(84) - 1, a fraction. */
   readonly distance: number;
-  /** NaN-free: true above, false not above; undefined when the average is not defined. */
+  /** Undefined when the average is not defined. */
   readonly above: boolean | undefined;
 }
 
@@ -19,14 +20,12 @@ const AVERAGE = 84;
 const HISTORY = 252;
 
 /** The members of the chosen set: the group `exposure` where nothing is chosen. */
-function chosenSet(market: Market, set: readonly string[]): { market: Market; index: number }[] {
+function chosenSet(market: Market, set: readonly string[]): Located[] {
   const parts = [market, ...(market.abroad ? [market.abroad] : [])];
-  const named = set.length > 0;
   return parts.flatMap((part) => {
-    const indexes = named
-      ? part.instruments.filter((i) => set.includes(i.ticker)).map((i) => i.index)
-      : part.groupAt("exposure", part.t);
-    return indexes.map((index) => ({ market: part, index }));
+    const listed = new Set(set.length > 0 ? [] : part.groupAt("exposure", part.t));
+    const chosen = part.instruments.filter((i) => (set.length > 0 ? set.includes(i.ticker) : listed.has(i.index)));
+    return chosen.map((instrument) => ({ part, instrument }));
   });
 }
 
@@ -40,15 +39,10 @@ export const exposure = defineStudy({
   cost: "light",
   examples: [{}, { set: ["$index", "WORLD"] }],
   ask(market, { set }) {
-    const chosen = chosenSet(market, set);
-    const known = (m: Market, index: number) => m.instruments.find((i) => i.index === index)!;
-    const rows = chosen.map(({ market: part, index }) => {
-      const own = part.bars("close", index);
-      const onto = (column: Float64Array) =>
-        part === market ? column : align(defined(own, column), daysOf(own, part.sessions), market.sessions);
-      const close = onto(own);
-      const average = onto(sma(own, AVERAGE));
-      return { row: known(part, index), close, average };
+    const rows = chosenSet(market, set).map((located) => {
+      const own = located.part.bars("close", located.instrument.index);
+      const onto = (column: Float64Array) => onSessionsOf(market, located, column);
+      return { row: located.instrument, close: onto(own), average: onto(sma(own, AVERAGE)) };
     });
     const { t, sessions } = market;
     const start = Math.max(0, t + 1 - HISTORY);
@@ -108,12 +102,3 @@ export const exposure = defineStudy({
     ]),
   }),
 });
-
-/** The values of a column on the instrument's own bars, and the days of those. */
-function defined(own: Float64Array, column: Float64Array): Float64Array {
-  return column.filter((_, s) => !Number.isNaN(own[s]));
-}
-
-function daysOf(own: Float64Array, sessions: Int32Array): Int32Array {
-  return sessions.filter((_, s) => !Number.isNaN(own[s]));
-}

@@ -89,7 +89,7 @@ export const followed = defineStudy({
       name: READINGS[reading],
       now: column[market.t]!,
       like: likeWords(column[market.t]!, scale),
-      index: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+      index: market.referenceName,
       rows: rows.map((row) => ({ ...row, days: Int32Array.from(row.sessions, (s) => market.sessions[s]!) })),
     };
   },

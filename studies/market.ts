@@ -146,6 +146,11 @@ export class Market {
     return this.#data.market;
   }
 
+  /** How the series that stands for the market is called: its broad index, or its composite where it has none. */
+  get referenceName(): string {
+    return this.find(this.row.broadIndex ?? "")?.name ?? `${this.row.name} composite`;
+  }
+
   /** Epoch day of the as-of session. */
   get asOf(): number {
     return this.sessions[this.t]!;

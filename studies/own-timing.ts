@@ -1,5 +1,4 @@
 import {
-  align,
   evaluateRule,
   heldStates,
   HORIZONS,
@@ -7,11 +6,13 @@ import {
   measureOf,
   paramsOf,
   ruleSentence,
+  type BarColumn,
   type MeasuredBars,
   type MeasuredColumn,
   type MeasureUse,
 } from "@core";
 import { z } from "zod";
+import { locate, onSessionsOf, type Located } from "./abroad";
 import { compositeColumn, participationPercents } from "./columns";
 import { defineStudy } from "./define-study";
 import { internalsColumns } from "./internals-columns";
@@ -105,27 +106,16 @@ function seriesOn(market: Market, on: string): Series | undefined {
     const none = new Float64Array(close.length).fill(NaN);
     return { open: none, high: none, low: none, close, volume: none };
   }
-  const here = market.find(on);
-  const part = here ? market : market.abroad;
-  const index = here?.index ?? part?.find(on)?.index;
-  if (!part || index === undefined) return undefined;
-  const own = part.bars("close", index);
-  const column = (name: "open" | "high" | "low" | "close" | "volume") => onto(market, part, own, part.bars(name, index));
-  const close = column("close");
-  return {
-    open: column("open"),
-    high: column("high"),
-    low: column("low"),
-    close,
-    volume: column("volume"),
-    own: ownSessions(close),
-  };
+  const located = locate(market, on);
+  if (!located) return undefined;
+  const bars = barsOf(located, (column) => onSessionsOf(market, located, column));
+  return { ...bars, own: ownSessions(bars.close) };
 }
 
-function onto(market: Market, part: Market, own: Float64Array, column: Float64Array): Float64Array {
-  if (part === market) return column;
-  const has = (_: unknown, s: number) => !Number.isNaN(own[s]);
-  return align(column.filter(has), part.sessions.filter(has), market.sessions);
+/** The bars of an instrument on its own days, or brought elsewhere. */
+function barsOf({ part, instrument }: Located, bring = (column: Float64Array) => column): MeasuredBars {
+  const column = (name: BarColumn) => bring(part.bars(name, instrument.index));
+  return { open: column("open"), high: column("high"), low: column("low"), close: column("close"), volume: column("volume") };
 }
 
 const ownSessions = (close: Float64Array) => Uint8Array.from(close, (c) => (Number.isNaN(c) ? 0 : 1));
@@ -141,14 +131,11 @@ function columnFor(market: Market, series: Series, use: MeasureUse): MeasuredCol
 
 /** A measure of a named instrument: on its own calendar first, then aligned. */
 function namedColumn(market: Market, ticker: string, calculate: (bars: MeasuredBars) => Float64Array): MeasuredColumn {
-  const here = market.find(ticker);
-  const part = here ? market : market.abroad;
-  const index = here?.index ?? part?.find(ticker)?.index;
-  if (!part || index === undefined) return { values: new Float64Array(market.t + 1).fill(NaN) };
-  const bars = (name: "open" | "high" | "low" | "close" | "volume") => part.bars(name, index);
-  const own = bars("close");
-  const values = calculate({ open: bars("open"), high: bars("high"), low: bars("low"), close: own, volume: bars("volume") });
-  return { values: onto(market, part, own, values), own: ownSessions(onto(market, part, own, own)) };
+  const located = locate(market, ticker);
+  if (!located) return { values: new Float64Array(market.t + 1).fill(NaN) };
+  const bars = barsOf(located);
+  const onto = (column: Float64Array) => onSessionsOf(market, located, column);
+  return { values: onto(calculate(bars)), own: ownSessions(onto(bars.close)) };
 }
 
 function marketMeasure(market: Market, name: string, params: Readonly<Record<string, number>>): Float64Array {

@@ -39,7 +39,7 @@ export function regimeNow(market: Market): RegimeNow {
   const volatilityStart = runStart(columns.volatility, t);
   const pending = (raw: number, state: number, names: readonly string[]) => (raw >= 0 && raw !== state ? names[raw]! : "");
   return {
-    index: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+    index: market.referenceName,
     direction: DIRECTIONS[direction] ?? "",
     volatility: VOLATILITIES[volatility] ?? "",
     directionSince: sessions[directionStart]!,

@@ -80,7 +80,7 @@ function structureOf(market: Market, { instrument, history }: { readonly instrum
   const average = sma(close, 200);
   return {
     asOf: market.asOf,
-    name: named?.name ?? market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+    name: named?.name ?? market.referenceName,
     days: sessions.slice(start),
     close: close.slice(start),
     average200: average.slice(start),

@@ -4,15 +4,16 @@ import {
   isMember,
   longLane,
   quickLane,
+  seriesOf,
   simpleReturnAt,
   stance,
   steadyLane,
   strengthTable,
   tide,
+  trendParts,
   trendScores,
   type StrengthReturns,
   type TideParts,
-  type TrendParts,
 } from "@core";
 import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
 import { internalsColumns } from "./internals-columns";
@@ -70,10 +71,9 @@ function countStances(data: MarketData, counts: { favour: Uint16Array; avoid: Ui
       if (instruments[i]!.kind === "stock" && isMember(universe, i, last) && !Number.isNaN(panel.close[i * panel.stride + last]))
         members.push(i);
     }
-    const parts = members.map((i): TrendParts => {
-      const base = i * panel.stride;
-      const [r21, r63, r126] = returnsBack(panel.close, base, last);
-      return [r21, r63, r126, panel.close[base + last]! / average[base + last]! - 1];
+    const parts = members.map((i) => {
+      const close = seriesOf(panel.close, panel.stride, i);
+      return trendParts(close, average[i * panel.stride + last]!, last);
     });
     const trend = trendScores(
       parts,
@@ -86,22 +86,6 @@ function countStances(data: MarketData, counts: { favour: Uint16Array; avoid: Ui
       if (found === "Avoid") counts.avoid[judged]!++;
     });
   }
-}
-
-/** r(21), r(63) and r(126) over own bars in one walk back. */
-function returnsBack(close: Float64Array, base: number, t: number): [number, number, number] {
-  const out: [number, number, number] = [NaN, NaN, NaN];
-  const now = close[base + t]!;
-  let bars = 0;
-  for (let s = t - 1; s >= 0 && bars < 126; s--) {
-    const c = close[base + s]!;
-    if (c !== c) continue;
-    bars++;
-    if (bars === 21) out[0] = now / c - 1;
-    else if (bars === 63) out[1] = now / c - 1;
-    else if (bars === 126) out[2] = now / c - 1;
-  }
-  return out;
 }
 
 /** States of the four lanes: 1 Up, -1 Down, 0 before the first signal. */

@@ -116,7 +116,7 @@ export const timing = defineStudy({
       asOf: market.asOf,
       provisional: market.provisional,
       marketName: market.row.name,
-      index: market.find(market.row.broadIndex ?? "")?.name ?? `${market.row.name} composite`,
+      index: market.referenceName,
       composite: { now: level[t]!, r1: level[t]! / level[t - 1]! - 1, r5: level[t]! / level[t - 5]! - 1 },
       tideNow: tideNow(market),
       lanes: lanesNow(market).map((lane) => ({ ...lane, next: nextWords(lane, level[t]!) })),

@@ -22,6 +22,7 @@ export const today = defineStudy({
     const sectors = [...strengthOfGroups(market, "sector")].sort(byRank);
     const rows = participationRows(market, "ema");
     const regime = regimeNow(market);
+    const [lanes, tide] = [lanesNow(market), tideNow(market)];
     const before = market.before(1);
     const stances = stancesOf(market, industries);
     const stancesBefore = market.t > 0 ? stancesOf(before, strengthOfGroups(before, "industry")) : stances;
@@ -32,8 +33,8 @@ export const today = defineStudy({
       indexTicker: market.find(index) ? index : "",
       regime,
       breadth: rows,
-      lanes: lanesNow(market),
-      tide: tideNow(market),
+      lanes,
+      tide,
       sectors: sectors.map((g) => groupLine(g, "sector")),
       industries: [...industries].sort(byRank).map((g) => groupLine(g, "industry")),
       stances: {
@@ -46,7 +47,7 @@ export const today = defineStudy({
       changes: [
         ...regimeChanges(market, regime),
         ...breadthChanges(rows),
-        ...timingChanges(lanesNow(market), tideNow(market), tideNow(before).zone),
+        ...timingChanges(lanes, tide, tideNow(before).zone),
         ...groupChanges(sectors, industries),
         ...stanceChanges(stances, stancesBefore),
       ],

@@ -1,4 +1,4 @@
-import { simpleReturnAt, stance, trendScores, type Stance, type TrendParts } from "@core";
+import { stance, trendParts, trendScores, type Stance } from "@core";
 import { averageColumn, stopSideColumn } from "./columns";
 import type { Market } from "./market";
 import type { GroupStrength } from "./strength-of-groups";
@@ -17,15 +17,7 @@ export interface StockTrend {
 export function trendOfStocks(market: Market, industries: readonly GroupStrength[]): Map<number, StockTrend> {
   const { t } = market;
   const stocks = market.instruments.filter((i) => i.kind === "stock" && !Number.isNaN(market.bars("close", i.index)[t]!));
-  const parts = stocks.map(({ index }): TrendParts => {
-    const close = market.bars("close", index);
-    return [
-      simpleReturnAt(close, t, 21),
-      simpleReturnAt(close, t, 63),
-      simpleReturnAt(close, t, 126),
-      close[t]! / market.perInstrument(EMA50, index)[t]! - 1,
-    ];
-  });
+  const parts = stocks.map(({ index }) => trendParts(market.bars("close", index), market.perInstrument(EMA50, index)[t]!, t));
   const trend = trendScores(
     parts,
     stocks.map((i) => market.isInUniverse(i.index, t)),

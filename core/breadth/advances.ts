@@ -17,17 +17,16 @@ export interface Advances {
  * a bar on the session and an earlier one (method 2, C03).
  * @param panel bars, instruments x sessions
  * @param spans dated membership
- * @param into columns to write into, which hold the sessions before `start` already [new ones]
+ * @param out columns to write into, which hold the sessions before `start` already [new ones]
  * @param start first session to count [0]
  * @returns a count or volume a session
  */
 export function advances(
   panel: Panel,
   spans: MemberSpans,
-  into: Advances = noAdvances(panel.sessions.length),
+  out: Advances = noAdvances(panel.sessions.length),
   start = 0,
 ): Advances {
-  const out = into;
   for (const column of Object.values(out) as (Uint16Array | Float64Array)[]) column.fill(0, start);
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;

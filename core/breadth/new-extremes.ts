@@ -15,7 +15,7 @@ export interface NewExtremes {
  * @param panel bars, instruments x sessions
  * @param spans dated membership
  * @param n window in bars [252]
- * @param into columns to write into, which hold the sessions before `start` already [new ones]
+ * @param out columns to write into, which hold the sessions before `start` already [new ones]
  * @param start first session to count [0]
  * @returns counts a session
  */
@@ -23,11 +23,10 @@ export function newExtremes(
   panel: Panel,
   spans: MemberSpans,
   n = 252,
-  into: NewExtremes = noExtremes(panel.sessions.length),
+  out: NewExtremes = noExtremes(panel.sessions.length),
   start = 0,
 ): NewExtremes {
   const sessions = panel.sessions.length;
-  const out = into;
   for (const column of Object.values(out) as Uint16Array[]) column.fill(0, start);
   if (start > 0) {
     countFrom(panel, spans, n, out, start);

@@ -4,6 +4,29 @@ import { percentileRanks, percentileRanksAmong } from "../stats/percentile-rank"
 export type TrendParts = readonly [r21: number, r63: number, r126: number, overEma50: number];
 
 /**
+ * What the Trend score of one stock is made of, in one walk back over its own bars.
+ * @param close a column of closes, NaN where there is no bar
+ * @param average50 its EMA(50) on session t
+ * @param t session index
+ * @returns r(21), r(63), r(126) and C / EMA(50) - 1, fractions; NaN where there is no bar on t or too few before it
+ * @example trendParts(Float64Array.of(10, 12), 10, 1).map((x) => Math.round(100 * x)) // => [NaN, NaN, NaN, 20]
+ */
+export function trendParts(close: Float64Array, average50: number, t: number): TrendParts {
+  const now = close[t]!;
+  let [r21, r63, r126] = [NaN, NaN, NaN];
+  let bars = 0;
+  for (let s = t - 1; s >= 0 && bars < 126; s--) {
+    const c = close[s]!;
+    if (c !== c) continue;
+    bars++;
+    if (bars === 21) r21 = now / c - 1;
+    else if (bars === 63) r63 = now / c - 1;
+    else if (bars === 126) r126 = now / c - 1;
+  }
+  return [r21, r63, r126, now / average50 - 1];
+}
+
+/**
  * Trend score of stocks as of one session.
  * Formula: percentile rank of the mean of the percentile ranks of r(21), r(63), r(126) and C / EMA(50) - 1 among the
  * market's members; a stock outside is ranked against the members without being counted, its mean of ranks against

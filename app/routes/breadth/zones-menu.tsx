@@ -1,7 +1,8 @@
 import { Popover } from "radix-ui";
-import { useFetcher, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 import { useHrefWith } from "~/here";
+import { useKeeper } from "~/ui/use-keeper";
 
 interface Props {
   readonly crowded: number;
@@ -12,17 +13,14 @@ interface Props {
 export function ZonesMenu({ crowded, washed }: Props) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const keeper = useFetcher();
+  const { keep } = useKeeper();
   const submit = (event: React.SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
-    const keep = event.nativeEvent.submitter?.getAttribute("value") === "keep";
+    const toKeep = event.nativeEvent.submitter?.getAttribute("value") === "keep";
     const next = { crowded: Number(form.get("crowded")), washed: Number(form.get("washed")) };
-    if (keep) {
-      void keeper.submit(
-        { kind: "breadth-zones", name: "default", body: JSON.stringify({ version: 1, ...next }) },
-        { method: "post", action: "/kept" },
-      );
+    if (toKeep) {
+      void keep("breadth-zones", "default", { version: 1, ...next });
       void navigate(hrefWith({ crowded: undefined, washed: undefined }), { preventScrollReset: true });
     } else void navigate(hrefWith({ crowded: String(next.crowded), washed: String(next.washed) }), { preventScrollReset: true });
   };

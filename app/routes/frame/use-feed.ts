@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { useRevalidator } from "react-router";
 import type { FeedState } from "@server/feed/feed.server";
 
@@ -10,13 +10,10 @@ export function useFeed(known: FeedState | undefined): FeedState | undefined {
   const [heard, setHeard] = useState<FeedState>();
   const { revalidate, state } = useRevalidator();
   const shown = known?.version ?? 0;
-  const latest = useRef(0);
   useEffect(() => {
     const source = new EventSource("/events");
     source.onmessage = (event: MessageEvent<string>) => {
-      const next = JSON.parse(event.data) as FeedState;
-      latest.current = next.version;
-      setHeard(next);
+      setHeard(JSON.parse(event.data) as FeedState);
     };
     return () => {
       source.close();

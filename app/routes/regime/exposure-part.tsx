@@ -1,11 +1,12 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { useFetcher, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import type { ExposureMember } from "@studies/exposure";
 import { fixed, percent, signedPercent } from "@studies/words";
 import { useHrefWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { Sparkline } from "~/ui/sparkline";
+import { useKeeper } from "~/ui/use-keeper";
 import type { Sentence } from "@studies/define-study";
 
 interface Props {
@@ -62,7 +63,7 @@ export function ExposurePart({ sentence, share, history, members, offered }: Pro
 function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const keeper = useFetcher();
+  const { keep } = useKeeper();
   const [chosen, setChosen] = useState<readonly string[]>();
   const set = chosen ?? members.map((m) => m.ticker);
   const toggle = (ticker: string) => {
@@ -115,10 +116,7 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
                 className="control"
                 disabled={set.length === 0}
                 onClick={() => {
-                  void keeper.submit(
-                    { kind: "exposure-set", name: "default", body: JSON.stringify({ version: 1, set }) },
-                    { method: "post", action: "/kept" },
-                  );
+                  void keep("exposure-set", "default", { version: 1, set });
                   void navigate(hrefWith({ set: undefined }), { preventScrollReset: true });
                 }}
               >

@@ -1,9 +1,10 @@
 import { DropdownMenu } from "radix-ui";
-import { useFetcher, useNavigate } from "react-router";
+import { useNavigate } from "react-router";
 import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
 import { list } from "@studies/words";
 import { useHrefWith } from "~/here";
 import { MENU, MENU_ITEM } from "~/ui/menu-classes";
+import { useKeeper } from "~/ui/use-keeper";
 
 const MOST = 4;
 
@@ -11,7 +12,7 @@ const MOST = 4;
 export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const keeper = useFetcher();
+  const { keep } = useKeeper();
   const names = list(panes.map((p) => OSCILLATORS[p].name));
   const show = (next: readonly OscillatorName[]) =>
     void navigate(hrefWith({ panes: next.length === 0 ? ["none"] : next }), { preventScrollReset: true });
@@ -52,10 +53,7 @@ export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
           <DropdownMenu.Item
             className={MENU_ITEM}
             onSelect={() => {
-              void keeper.submit(
-                { kind: "oscillators", name: "default", body: JSON.stringify({ version: 1, panes }) },
-                { method: "post", action: "/kept" },
-              );
+              void keep("oscillators", "default", { version: 1, panes });
             }}
           >
             Keep these as the default

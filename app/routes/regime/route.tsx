@@ -95,12 +95,14 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
               ]}
             />
           </figcaption>
-          <Chart
-            key={panes.length}
-            className={HEIGHTS[panes.length]!}
-            label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
-            options={options}
-          />
+          <div style={{ height: structureHeight(panes.length) }}>
+            <Chart
+              key={panes.length}
+              className="h-full"
+              label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
+              options={options}
+            />
+          </div>
         </figure>
         <div>
           <h2 className="heading">The last 60 sessions</h2>
@@ -153,10 +155,6 @@ const CHANNELS = [
   { key: "long", line: "dashed" },
 ] as const;
 const CHANNEL_COLOURS = { up: "var(--teal)", down: "var(--rust)", flat: "var(--soft)" };
-
-/** Heights for the style sheet; they are those of `structureHeight`. */
-const HEIGHTS = ["h-[380px]", "h-[472px]", "h-[564px]", "h-[656px]", "h-[748px]"];
-if (structureHeight(4) !== 748) throw new Error("the chart's height and its box disagree");
 
 function historyOf(sessions: number): string {
   return HISTORIES.find((h) => Number(h.value) >= sessions)?.value ?? "756";

@@ -1,11 +1,10 @@
 import { useState } from "react";
-import { useFetcher } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import type { KeptBody } from "@server/kept.server";
 import type { LaneSignals } from "@studies/timing";
-import type { KeptAnswer } from "~/routes/kept";
 import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
+import { useKeeper } from "~/ui/use-keeper";
 import { Signals } from "./signals";
 import { SystemEditor } from "./system-editor";
 
@@ -34,8 +33,8 @@ interface Props {
 /** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
 export function OwnSystems({ systems, market, provisional, subjects }: Props) {
   const [editing, setEditing] = useState<string>();
-  const keeper = useFetcher<KeptAnswer>();
-  const dropped = keeper.data?.dropped;
+  const { keep, drop, answer } = useKeeper();
+  const dropped = answer?.dropped;
   const close = () => {
     setEditing(undefined);
   };
@@ -58,11 +57,7 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
       {dropped && !systems.some((s) => s.name === dropped.name) && (
         <p role="status" className="mt-2 text-amber">
           “{dropped.name}” was taken away.{" "}
-          <button
-            type="button"
-            className="figure-link"
-            onClick={() => void keeper.submit({ ...dropped }, { method: "post", action: "/kept" })}
-          >
+          <button type="button" className="figure-link" onClick={() => void keep("timing-system", dropped.name, dropped.body)}>
             Put it back
           </button>
         </p>
@@ -94,16 +89,7 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
                 >
                   Change
                 </button>
-                <button
-                  type="button"
-                  className="control"
-                  onClick={() =>
-                    void keeper.submit(
-                      { intent: "drop", kind: "timing-system", name: s.name },
-                      { method: "post", action: "/kept" },
-                    )
-                  }
-                >
+                <button type="button" className="control" onClick={() => void drop("timing-system", s.name)}>
                   Take away
                 </button>
               </span>

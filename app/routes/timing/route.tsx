@@ -9,7 +9,7 @@ import { timing } from "@studies/timing";
 import { askFor, findFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { timingOptions } from "~/charts/timing-chart";
+import { timingHeight, timingOptions } from "~/charts/timing-chart";
 import { hrefOf, useHere } from "~/here";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -97,7 +97,7 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
           <span className="heading">Composite, Tide and lanes</span>
           <Legend entries={[{ label: "re-entry", colour: "var(--teal)", line: "solid" }]} />
         </figcaption>
-        <div style={{ height: 300 + ribbons * 19 }}>
+        <div style={{ height: timingHeight(ribbons) }}>
           <Chart
             key={ribbons}
             className="h-full"

@@ -1,9 +1,8 @@
 import { useEffect, useState } from "react";
-import { useFetcher } from "react-router";
 import type { Condition, Rule } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
 import type { KeptBody } from "@server/kept.server";
-import type { KeptAnswer } from "~/routes/kept";
+import { useKeeper } from "~/ui/use-keeper";
 import { ClauseRow } from "./clause-row";
 
 interface Props {
@@ -35,11 +34,11 @@ const FIRST: Record<"up" | "down", Side> = {
 
 /** Makes or changes a timing system: each rule is a sentence of clauses, shown as it will read. */
 export function SystemEditor({ name = "", body, market, subjects, onDone }: Props) {
-  const keeper = useFetcher<KeptAnswer>();
+  const { keep, drop, busy, answer } = useKeeper();
   const [title, setTitle] = useState(name);
   const [on, setOn] = useState(body?.on ?? "composite");
   const [sides, setSides] = useState({ up: sideOf(body?.up) ?? FIRST.up, down: sideOf(body?.down) ?? FIRST.down });
-  const kept = keeper.state === "idle" && keeper.data !== undefined && keeper.data.error === undefined;
+  const kept = !busy && answer !== undefined && answer.error === undefined;
   useEffect(() => {
     if (kept) onDone();
   }, [kept, onDone]);
@@ -49,9 +48,9 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
   const save = async () => {
     const next = { version: 1, market, on, up: ruleOf(sides.up), down: ruleOf(sides.down) };
     if (name !== "" && title.trim() !== name) {
-      await keeper.submit({ intent: "drop", kind: "timing-system", name }, { method: "post", action: "/kept" });
+      await drop("timing-system", name);
     }
-    await keeper.submit({ kind: "timing-system", name: title, body: JSON.stringify(next) }, { method: "post", action: "/kept" });
+    await keep("timing-system", title, next);
   };
   return (
     <form
@@ -104,10 +103,10 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
         />
       ))}
       <p role="alert" className="text-rust">
-        {keeper.data?.error} {keeper.data?.details?.join(" ")}
+        {answer?.error} {answer?.details?.join(" ")}
       </p>
       <p className="flex gap-2">
-        <button type="submit" className="control border-indigo font-semibold text-indigo" disabled={keeper.state !== "idle"}>
+        <button type="submit" className="control border-indigo font-semibold text-indigo" disabled={busy}>
           Keep it
         </button>
         <button type="button" className="control" onClick={onDone}>

@@ -1,0 +1,28 @@
+import { align } from "@core";
+import type { KnownInstrument, Market } from "./market";
+
+/** An instrument with the market whose days it has: the one asked, or the data of those that belong to none. */
+export interface Located {
+  readonly part: Market;
+  readonly instrument: KnownInstrument;
+}
+
+/** An instrument of a market, or one that belongs to no market; undefined when neither knows it. */
+export function locate(market: Market, ticker: string): Located | undefined {
+  for (const part of [market, market.abroad]) {
+    const instrument = part?.find(ticker);
+    if (part && instrument) return { part, instrument };
+  }
+  return undefined;
+}
+
+/**
+ * A column of an instrument on the sessions of the market asked; calculated on the instrument's own days, then carried
+ * from its own bars (method 0, A09). Within the market nothing is carried.
+ */
+export function onSessionsOf(market: Market, { part, instrument }: Located, column: Float64Array): Float64Array {
+  if (part === market) return column;
+  const close = part.bars("close", instrument.index);
+  const hasBar = (_: unknown, s: number) => !Number.isNaN(close[s]);
+  return align(column.filter(hasBar), part.sessions.filter(hasBar), market.sessions);
+}
