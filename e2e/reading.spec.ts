@@ -104,6 +104,17 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await expect(own.getByRole("article")).toContainText("Two closes");
     await expect(own.getByRole("article")).toContainText(/It has been (up|down) for/);
     await expect(own.getByRole("article")).toContainText("the close is below its 30-session simple average");
+    // A new name is taken over whole; a name that is taken is refused, and nothing is lost.
+    await own.getByRole("button", { name: "Change" }).click();
+    await form.getByLabel("name").fill("Two closes running");
+    await form.getByRole("button", { name: "Keep it" }).click();
+    await expect(own.getByRole("article")).toHaveCount(1);
+    await expect(own.getByRole("article")).toContainText("Two closes running");
+    await own.getByRole("button", { name: "Make one" }).click();
+    await form.getByLabel("name").fill("Two closes running");
+    await form.getByRole("button", { name: "Keep it" }).click();
+    await expect(form.getByRole("alert")).toContainText('There is one called "Two closes running" already.');
+    await form.getByRole("button", { name: "Leave it" }).click();
     await own.getByRole("button", { name: "Take away" }).click();
     await expect(own.getByRole("article")).toHaveCount(0);
     await own.getByRole("button", { name: "Put it back" }).click();

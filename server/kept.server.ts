@@ -56,14 +56,23 @@ export async function findKeptThing<K extends KeptKind>(db: Knex, kind: K, name:
  * @param kind one of the kinds
  * @param name under which it is kept; a name that is taken is overwritten
  * @param body as JSON
+ * @param was the name it has had so far, empty for something new: then a name that is taken is refused, and the old one
+ * is given up in the same transaction
  * @throws Invalid for an unknown kind, a bad name or a body that its kind does not have, with the place
  */
-export async function keepThing(db: Knex, kind: string, name: string, body: string): Promise<void> {
+export async function keepThing(db: Knex, kind: string, name: string, body: string, was?: string): Promise<void> {
   const parsedName = nameSchema.safeParse(name);
   if (!parsedName.success) throw new Invalid(`The name ${parsedName.error.issues[0]!.message}.`);
   const parsed = schemaOf(kind).safeParse(parseJson(body));
   if (!parsed.success) throw new Invalid("This cannot be kept as it is.", z.prettifyError(parsed.error).split("\n"));
-  await upsertKept(db, kind, { name: parsedName.data, body: JSON.stringify(parsed.data) });
+  const row = { name: parsedName.data, body: JSON.stringify(parsed.data) };
+  await db.transaction(async (trx) => {
+    if (was !== undefined && was !== row.name) {
+      if (await findKept(trx, kind, row.name)) throw new Invalid(`There is one called "${row.name}" already.`);
+      await removeKept(trx, kind, was);
+    }
+    await upsertKept(trx, kind, row);
+  });
 }
 
 /**

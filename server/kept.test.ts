@@ -31,6 +31,19 @@ describe("kept things", () => {
     expect(await findKeptThing(db, "breadth-zones", "default")).toEqual({ version: 1, crowded: 65, washed: 12 });
     await expect(dropThing(db, "breadth-zones", "none")).rejects.toThrow(NotFound);
   });
+  it("are renamed in one piece, and never over another", async () => {
+    await keepThing(db, "timing-system", "First", system(rule), "");
+    await keepThing(db, "timing-system", "Second", system(rule), "");
+    await expect(keepThing(db, "timing-system", "First", system({ any: [] }), "")).rejects.toThrow('called "First" already');
+    await expect(keepThing(db, "timing-system", "Second", system({ any: [] }), "First")).rejects.toThrow(Invalid);
+    await expect(keepThing(db, "timing-system", "Third", system("nonsense"), "First")).rejects.toThrow(Invalid);
+    const names = async () => (await listKeptThings(db, "timing-system")).map((k) => k.name);
+    expect(await names()).toEqual(["First", "Second"]);
+    await keepThing(db, "timing-system", "Third", system({ any: [rule] }), "First");
+    expect(await names()).toEqual(["Second", "Third"]);
+    await keepThing(db, "timing-system", "Third", system({ all: [rule] }), "Third");
+    expect((await findKeptThing(db, "timing-system", "Third"))!.up).toEqual({ all: [rule] });
+  });
   it("are refused with the place of the fault", async () => {
     const bad = system({ all: [{ ...rule, left: { measure: "luck" } }] });
     await expect(keepThing(db, "timing-system", "x", bad)).rejects.toMatchObject({ name: "Invalid" });

@@ -17,7 +17,7 @@ export async function action({ request }: Route.ActionArgs): Promise<KeptAnswer>
   const { db } = await getDesk();
   try {
     if (form.get("intent") === "drop") return { dropped: { kind, name, body: await dropThing(db, kind, name) } };
-    await keepThing(db, kind, name, text(form, "body"));
+    await keepThing(db, kind, name, text(form, "body"), form.has("was") ? text(form, "was") : undefined);
     return {};
   } catch (error) {
     if (error instanceof Invalid) return { error: error.message, details: error.details };

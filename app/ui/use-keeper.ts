@@ -9,9 +9,17 @@ export function useKeeper() {
   return {
     busy: fetcher.state !== "idle",
     answer: fetcher.data,
-    /** `body` is an object, or the text that a drop gave back. */
-    keep: (kind: KeptKind, name: string, body: object | string) =>
-      send({ kind, name, body: typeof body === "string" ? body : JSON.stringify(body) }),
+    /**
+     * `body` is an object, or the text that a drop gave back; `was` the name it has had, empty for something new. Without
+     * it what is kept under the name is overwritten.
+     */
+    keep: (kind: KeptKind, name: string, body: object | string, was?: string) =>
+      send({
+        kind,
+        name,
+        body: typeof body === "string" ? body : JSON.stringify(body),
+        ...(was === undefined ? {} : { was }),
+      }),
     drop: (kind: KeptKind, name: string) => send({ intent: "drop", kind, name }),
   };
 }

@@ -6,7 +6,7 @@ import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
 import { useKeeper } from "~/ui/use-keeper";
 import { Signals } from "./signals";
-import { SystemEditor } from "./system-editor";
+import { canBeChanged, SystemEditor } from "./system-editor";
 
 export interface OwnSystem {
   readonly name: string;
@@ -32,7 +32,9 @@ interface Props {
 
 /** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
 export function OwnSystems({ systems, market, provisional, subjects }: Props) {
-  const [editing, setEditing] = useState<string>();
+  const [chosen, setEditing] = useState<string>();
+  // One that was given another name, or was taken away, is not being edited any more.
+  const editing = chosen === "" || systems.some((s) => s.name === chosen) ? chosen : undefined;
   const { keep, drop, answer } = useKeeper();
   const dropped = answer?.dropped;
   const close = () => {
@@ -83,6 +85,8 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
                 <button
                   type="button"
                   className="control"
+                  disabled={!canBeChanged(s.body)}
+                  title={canBeChanged(s.body) ? undefined : "Its rules nest deeper than this editor shows"}
                   onClick={() => {
                     setEditing(s.name);
                   }}

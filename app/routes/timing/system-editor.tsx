@@ -34,7 +34,7 @@ const FIRST: Record<"up" | "down", Side> = {
 
 /** Makes or changes a timing system: each rule is a sentence of clauses, shown as it will read. */
 export function SystemEditor({ name = "", body, market, subjects, onDone }: Props) {
-  const { keep, drop, busy, answer } = useKeeper();
+  const { keep, busy, answer } = useKeeper();
   const [title, setTitle] = useState(name);
   const [on, setOn] = useState(body?.on ?? "composite");
   const [sides, setSides] = useState({ up: sideOf(body?.up) ?? FIRST.up, down: sideOf(body?.down) ?? FIRST.down });
@@ -45,12 +45,9 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
   const set = (side: "up" | "down", next: Side) => {
     setSides((now) => ({ ...now, [side]: next }));
   };
-  const save = async () => {
+  const save = () => {
     const next = { version: 1, market, on, up: ruleOf(sides.up), down: ruleOf(sides.down) };
-    if (name !== "" && title.trim() !== name) {
-      await drop("timing-system", name);
-    }
-    await keep("timing-system", title, next);
+    void keep("timing-system", title, next, name);
   };
   return (
     <form
@@ -58,7 +55,7 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
       className="my-3 space-y-3 rounded-sm border border-rule bg-raised p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        save();
       }}
     >
       <div className="flex gap-4">
@@ -199,6 +196,11 @@ function sentenceOf(side: Side): string {
 function ruleOf({ join, clauses }: Side): Rule {
   if (clauses.length === 1) return clauses[0]!;
   return join === "all" ? { all: clauses } : { any: clauses };
+}
+
+/** Whether the editor can show a kept system: rules within rules came from elsewhere and stay as they are. */
+export function canBeChanged(body: KeptBody<"timing-system">): boolean {
+  return sideOf(body.up) !== undefined && sideOf(body.down) !== undefined;
 }
 
 /** A kept rule as clauses; undefined where it is more than this editor shows. */
