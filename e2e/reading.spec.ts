@@ -72,6 +72,9 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
     await page.reload();
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
+    // Today speaks of the same zones.
+    await course(page, "Today").click();
+    await expect(page.locator('a[href*="/data/today"]').first()).toHaveAttribute("href", /washed=20/);
   });
 
   test("the oscillators under the structure are chosen and kept", async ({ page }) => {

@@ -16,6 +16,7 @@ import { groupsTitle } from "./group-key";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { count, date, percent, share } from "./words";
+import { zoneParams } from "./zone-params";
 
 export interface ParticipationRow {
   /** Sessions of the average; NaN stands for all five together. */
@@ -91,8 +92,7 @@ export const breadth = defineStudy({
   params: z.object({
     average: z.enum(["ema", "sma"]).default("ema").describe("exponential or simple averages"),
     group: groupKeySchema.default("market:").describe("whose members: a sector, industry or group, or the whole market"),
-    crowded: z.coerce.number().min(50).max(100).default(CROWDED).describe("all five at or above this is crowded, percent"),
-    washed: z.coerce.number().min(0).max(50).default(WASHED_OUT).describe("all five at or below this is washed out, percent"),
+    ...zoneParams,
     history: z.coerce.number().int().min(20).max(20_000).default(756).describe("sessions of history to give"),
   }),
   cost: "heavy",

@@ -1,6 +1,6 @@
 import { definedRows, sameDecile, similarReadings, whatFollowed, type Followed, type Zones } from "@core";
 import { z } from "zod";
-import { CROWDED, TIDE_STRETCHED, TIDE_WASHED_OUT, WASHED_OUT } from "./breadth-zones";
+import { TIDE_STRETCHED, TIDE_WASHED_OUT } from "./breadth-zones";
 import { participationPercents, referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { groupKeySchema } from "./group-key-schema";
@@ -8,6 +8,7 @@ import { internalsColumns } from "./internals-columns";
 import type { Market } from "./market";
 import { tideColumn } from "./timing-columns";
 import { count, fixed, percent, signedPercent } from "./words";
+import { zoneParams } from "./zone-params";
 
 /** Readings of which it can be asked what followed, as they are called. */
 export const READINGS = {
@@ -67,8 +68,7 @@ export const followed = defineStudy({
       .describe("which reading"),
     average: z.enum(["ema", "sma"]).default("ema").describe("exponential or simple averages"),
     group: groupKeySchema.default("market:").describe("whose members"),
-    crowded: z.coerce.number().min(50).max(100).default(CROWDED).describe("zone of all five, percent"),
-    washed: z.coerce.number().min(0).max(50).default(WASHED_OUT).describe("zone of all five, percent"),
+    ...zoneParams,
   }),
   cost: "heavy",
   examples: [

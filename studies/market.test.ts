@@ -169,7 +169,7 @@ describe("studies on a market made by hand", () => {
     );
   });
   it("today: says what the others say", () => {
-    const r = today.ask(last, {});
+    const r = today.ask(last, today.params.parse({}));
     expect(said(today.reading(r))).toMatch(
       /^IDX Works is Rising.*75% of the 4 members.*Fish leads the sectors, Ships trails\.\s*$/,
     );
@@ -221,6 +221,6 @@ describe("a market without a broad index", () => {
   });
   it("has no groups, and says so", () => {
     expect(said(groups.reading(groups.ask(bare, groups.params.parse({}))))).toContain("No sector has the 126 sessions");
-    expect(said(today.reading(today.ask(bare, {})))).toContain("Handmade composite is Rising,");
+    expect(said(today.reading(today.ask(bare, today.params.parse({}))))).toContain("Handmade composite is Rising,");
   });
 });

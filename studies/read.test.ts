@@ -16,6 +16,7 @@ import { signalRecords, signalSummary } from "./signal-records";
 import { structure } from "./structure";
 import { growing, handMadeMarket } from "./testing-market";
 import { lanesSentence, tideSentence, timing, type LaneNow } from "./timing";
+import { today } from "./today";
 import { timingChanges } from "./today-changes";
 
 /* Regime, breadth and timing on markets made by hand, and what they say of them. */
@@ -106,6 +107,10 @@ describe("breadth", () => {
     expect(ask(breadth, N - 1, { group: "sector:Fish", washed: 5 }).text).toContain("which is washed out (5% or less)");
     expect(breadth.params.safeParse({ crowded: 40 }).success).toBe(false);
   });
+  it("on Today is judged by the zones that were set", () => {
+    expect(ask(today, N - 1).text).not.toContain("which is washed out");
+    expect(ask(today, N - 1, { washed: 50 }).text).toContain("which is washed out (50% or less)");
+  });
   it("sectors stand from the broadest to the narrowest, with the week before", () => {
     const { result, text } = ask(breadthSectors, N - 1);
     expect(result.rows.map((r) => [r.name, r.members, r.percents[3], r.before[3]])).toEqual([
@@ -162,6 +167,9 @@ describe("timing", () => {
     expect(said(lanesSentence([lane("Quick", 0, NaN)]))).toBe("No lane has given a signal yet.");
     expect(said(tideSentence({ tide: -64.2, before: -50, average3: -55, zone: "washed out" }))).toBe(
       "Tide stands at −64, down from −50: washed out.",
+    );
+    expect(said(tideSentence({ tide: -18.6, before: -19.3, average3: -18, zone: "" }))).toBe(
+      "Tide stands at −19, as on the session before.",
     );
     expect(said(tideSentence({ tide: NaN, before: NaN, average3: NaN, zone: "" }))).toContain("not known yet");
   });

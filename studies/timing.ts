@@ -170,7 +170,11 @@ export function lanesSentence(lanes: readonly LaneNow[], to?: Link): Sentence {
 export function tideSentence({ tide, before, zone }: TideNow, to?: Link): Sentence {
   if (Number.isNaN(tide)) return ["Tide needs 252 sessions of breadth and is not known yet."];
   const figure = to ? { figure: signed(tide, 0), to } : { figure: signed(tide, 0) };
-  const move = Number.isNaN(before) ? "" : `, ${tide > before ? "up" : "down"} from ${signed(before, 0)}`;
+  const move = Number.isNaN(before)
+    ? ""
+    : signed(tide, 0) === signed(before, 0)
+      ? ", as on the session before"
+      : `, ${tide > before ? "up" : "down"} from ${signed(before, 0)}`;
   return ["Tide stands at ", figure, `${move}${zone === "" ? "" : `: ${zone}`}.`];
 }
 

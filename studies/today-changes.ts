@@ -1,5 +1,5 @@
+import type { Zones } from "@core";
 import type { ParticipationRow } from "./breadth";
-import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import type { Link, Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import type { Market } from "./market";
@@ -53,7 +53,7 @@ export function regimeChanges(market: Market, r: RegimeNow): Change[] {
   return changes;
 }
 
-export function breadthChanges(rows: readonly ParticipationRow[]): Change[] {
+export function breadthChanges(rows: readonly ParticipationRow[], zones: Zones): Change[] {
   const to: Link = { screen: "breadth" };
   const changes: Change[] = [];
   const row = rows[3]!;
@@ -69,7 +69,7 @@ export function breadthChanges(rows: readonly ParticipationRow[]): Change[] {
     });
   }
   const all = rows[5]!;
-  const zone = (p: number) => (p >= CROWDED ? "crowded" : p <= WASHED_OUT ? "washed out" : "");
+  const zone = (p: number) => (p >= zones.high ? "crowded" : p <= zones.low ? "washed out" : "");
   if (!Number.isNaN(all.dayAgo) && zone(all.percent) !== zone(all.dayAgo)) {
     changes.push({
       area: "Breadth",

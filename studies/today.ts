@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { participationRows, participationSentence } from "./breadth";
+import { zoneParams } from "./zone-params";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import { byRank } from "./groups";
@@ -14,10 +15,11 @@ import { list, signed } from "./words";
 export const today = defineStudy({
   name: "today",
   about: "The evening's start page: how the market stands, what changed, which groups lead and trail.",
-  params: z.object({}),
+  params: z.object(zoneParams),
   cost: "heavy",
-  examples: [{}],
-  ask(market) {
+  examples: [{}, { crowded: 60, washed: 25 }],
+  ask(market, { crowded, washed }) {
+    const zones = { high: crowded, low: washed };
     const industries = strengthOfGroups(market, "industry");
     const sectors = [...strengthOfGroups(market, "sector")].sort(byRank);
     const rows = participationRows(market, "ema");
@@ -33,6 +35,7 @@ export const today = defineStudy({
       indexTicker: market.find(index) ? index : "",
       regime,
       breadth: rows,
+      zones,
       lanes,
       tide,
       sectors: sectors.map((g) => groupLine(g, "sector")),
@@ -46,7 +49,7 @@ export const today = defineStudy({
       },
       changes: [
         ...regimeChanges(market, regime),
-        ...breadthChanges(rows),
+        ...breadthChanges(rows, zones),
         ...timingChanges(lanes, tide, tideNow(before).zone),
         ...groupChanges(sectors, industries),
         ...stanceChanges(stances, stancesBefore),
@@ -58,7 +61,7 @@ export const today = defineStudy({
     const ranked = r.sectors.filter((g) => !Number.isNaN(g.rank));
     const sentences: Sentence[] = [
       regimeSentence(r.regime, r.regime.direction === "" ? chart : { screen: "regime" }),
-      participationSentence(r.breadth, { screen: "breadth" }),
+      participationSentence(r.breadth, { screen: "breadth" }, r.zones),
       timingSentence(r.lanes, r.tide),
     ];
     if (ranked.length > 1) {

@@ -1,13 +1,10 @@
-import { getDesk } from "@server/desk-of-app.server";
-import { findKeptThing } from "@server/kept.server";
-import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 import type { ReadingName } from "@studies/followed";
+import { keptZones } from "~/kept-zones.server";
 
 /** What the address asks for; zones it leaves out are as they were kept. */
 export async function breadthParams(request: Request) {
   const search = new URL(request.url).searchParams;
-  const { db } = await getDesk();
-  const kept = (await findKeptThing(db, "breadth-zones", "default")) ?? { crowded: CROWDED, washed: WASHED_OUT };
+  const kept = await keptZones();
   const common = {
     average: (search.get("average") ?? "ema") as "ema" | "sma",
     group: search.get("group") ?? "market:",

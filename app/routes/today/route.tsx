@@ -6,6 +6,7 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, useHere } from "~/here";
+import { keptZones } from "~/kept-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
@@ -22,8 +23,9 @@ import { LeadersAndTrailers } from "./leaders-and-trailers";
 const HISTORY = 504;
 
 export async function loader({ request }: Route.LoaderArgs) {
+  const zones = await keptZones();
   const [answer, regime, summaries] = await Promise.all([
-    askFor(request, today),
+    askFor(request, today, zones),
     askFor(request, regimeStudy, { history: HISTORY }),
     marketSummaries(request),
   ]);
@@ -45,7 +47,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/today")}>
+      <ControlSentence
+        twin={hrefOf({ ...here, focus: [] }, "/data/today", { crowded: String(now.zones.high), washed: String(now.zones.low) })}
+      >
         At the close of {date(now.asOf)}: {index} {signedPercent(r1)} on the session, {signedPercent(r5)} in a week
       </ControlSentence>
       <div className="grid grid-cols-[minmax(0,8fr)_minmax(300px,5fr)] gap-x-8 gap-y-5">
