@@ -80,6 +80,8 @@ export async function mainJobByKeyboard(page: Page, start: string): Promise<void
   await expect(page.getByRole("navigation", { name: "List" })).toContainText("3 of");
   await page.keyboard.press("ArrowUp");
   await expect(page).toHaveURL(second);
+  // The address changes before the page is drawn.
+  await expect(page.getByRole("navigation", { name: "List" })).toContainText("2 of");
   const latest = await reading(page).innerText();
   await page.keyboard.press("[");
   await page.keyboard.press("[");
