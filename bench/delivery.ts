@@ -7,20 +7,28 @@
 export async function deliveries(base: string, screens: readonly string[], times: number): Promise<number[]> {
   const events = await fetch(`${base}/events`);
   const reader = events.body!.getReader();
+  // The version that the screens have been told of, and who waits for a later one.
+  let version = 0;
   let heard: () => void = () => undefined;
   void (async () => {
     const text = new TextDecoder();
     for (;;) {
       const { value, done } = await reader.read();
       if (done) return;
-      if (text.decode(value).startsWith("data")) heard();
+      for (const [, told] of text.decode(value).matchAll(/"version":(\d+)/g)) version = Number(told);
+      heard();
     }
   })();
   const open = () => Promise.all(screens.map(async (screen) => (await fetch(base + screen)).arrayBuffer()));
   await open();
   const spent: number[] = [];
   for (let k = 0; k < times; k++) {
-    const told = new Promise<void>((resolve) => (heard = resolve));
+    const before = version;
+    const told = new Promise<void>((resolve) => {
+      heard = () => {
+        if (version > before) resolve();
+      };
+    });
     const start = performance.now();
     const pressed = fetch(`${base}/feed`, {
       method: "POST",

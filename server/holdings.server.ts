@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
 import { isoDate } from "@core";
+import { listDelivered } from "./stores/delivered-store.server";
+import { listInstruments } from "./stores/instruments-store.server";
 import { listMarkets } from "./stores/markets-store.server";
 
 export interface MarketHolding {
@@ -19,6 +21,7 @@ export async function listHoldings(
   spanOf: (market: string) => Promise<{ first: number; last: number } | undefined>,
 ): Promise<MarketHolding[]> {
   const holdings: MarketHolding[] = [];
+  const delivered = await listDelivered(db);
   for (const m of await listMarkets(db)) {
     const kinds = await db("instruments")
       .where({ market: m.market })
@@ -29,6 +32,8 @@ export async function listHoldings(
       .join("instruments as i", "i.id", "b.instrument_id")
       .where("i.market", m.market)
       .select<{ bars: number | null }[]>(db.raw("sum(b.bars) as bars"));
+    let bars = total?.bars ?? 0;
+    for (const { id } of await listInstruments(db, m.market)) bars += delivered.get(id)?.days.length ?? 0;
     const span = await spanOf(m.market);
     holdings.push({
       market: m.market,
@@ -36,7 +41,7 @@ export async function listHoldings(
       currency: m.currency,
       broadIndex: m.broadIndex,
       kinds,
-      bars: total?.bars ?? 0,
+      bars,
       first: span ? isoDate(span.first) : null,
       last: span ? isoDate(span.last) : null,
     });

@@ -122,4 +122,18 @@ export const migrations: readonly NamedMigration[] = [
       await db.schema.dropTable("derived_columns");
     },
   },
+  {
+    name: "004-delivered-sessions",
+    async up(db) {
+      // What the feed has delivered since the last import, a row a session: see delivered-store.server.ts.
+      await db.schema.createTable("delivered_sessions", (t) => {
+        t.integer("day").primary();
+        t.integer("bars").notNullable();
+        t.binary("block").notNullable();
+      });
+    },
+    async down(db) {
+      await db.schema.dropTable("delivered_sessions");
+    },
+  },
 ];

@@ -93,12 +93,12 @@ function carryStops(panel: Panel, whole: Float64Array, from: number): void {
   }
 }
 
-const spansKept = new WeakMap<MarketData, Map<string, MemberSpans>>();
+const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
 
 /** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
 export function spansOf(data: MarketData, key: string): MemberSpans {
-  let kept = spansKept.get(data);
-  if (!kept) spansKept.set(data, (kept = new Map<string, MemberSpans>()));
+  let kept = spansKept.get(data.groups);
+  if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
   let spans = kept.get(key);
   if (!spans) kept.set(key, (spans = findSpans(data, key)));
   return spans;
@@ -206,14 +206,22 @@ export const regimeColumns: PerSession<{
 }> = {
   name: "regime",
   derive: (data) => ({ ...regime(deriveWhole(data, referenceColumns)) }),
+  extend(data, columns, from) {
+    const { volatilityZ: _same, ...rest } = regime(deriveWhole(data, referenceColumns), columns.volatilityZ, from);
+    for (const key of Object.keys(rest) as (keyof typeof rest)[]) columns[key].set(rest[key].subarray(from), from);
+  },
 };
 
 /** Slope of the volatility index and its long-run z; NaN where the market has no such index. */
 export const volatilitySlopeColumns: PerSession<{ slope: Float64Array; z: Float64Array }> = {
   name: "volatility-slope",
-  derive(data) {
-    const index = data.instruments.findIndex((i) => i.ticker === data.market.volatilityIndex);
-    const close = index < 0 ? new Float64Array(data.panel.sessions.length).fill(NaN) : closesOf(data.panel, index);
-    return { ...volatilitySlope(close) };
+  derive: (data) => ({ ...volatilitySlope(volatilityCloses(data)) }),
+  extend(data, { slope, z }, from) {
+    slope.set(volatilitySlope(volatilityCloses(data), z, from).slope.subarray(from), from);
   },
 };
+
+function volatilityCloses({ instruments, market, panel }: MarketData): Float64Array {
+  const index = instruments.findIndex((i) => i.ticker === market.volatilityIndex);
+  return index < 0 ? new Float64Array(panel.sessions.length).fill(NaN) : closesOf(panel, index);
+}

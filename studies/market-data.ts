@@ -9,6 +9,8 @@ export interface MarketData {
   readonly lineage: string;
   /** Of one history are data that differ only by what the feed has added at the end. */
   readonly history: number;
+  /** Data of one lineage that agree in this have the same members at the same times. */
+  readonly memberships: number;
   /** Columns that were derived in an earlier run, by name; they may end earlier than the sessions do. */
   readonly derived?: Readonly<Record<string, DerivedColumns>>;
   /** Sessions whose figures are final; one beyond them is still in progress. */

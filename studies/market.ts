@@ -105,18 +105,17 @@ export function handOn(earlier: MarketData, later: MarketData): void {
 /** The derived columns of the whole history, for deriving further ones; studies use `Market`. */
 export const deriveWhole = derived;
 
-const knownOf = new WeakMap<MarketData, readonly KnownInstrument[]>();
+const knownOf = new WeakMap<MarketData["instruments"], { first: Int32Array; known: readonly KnownInstrument[] }>();
 
 /** Every instrument that has a bar at all; nothing of it tells what comes later. */
 function everKnown(data: MarketData): readonly KnownInstrument[] {
-  let known = knownOf.get(data);
-  if (!known) {
-    known = data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) => {
-      const first = data.panel.first[index]!;
-      return first >= 0 ? [{ ...row, index, first }] : [];
-    });
-    knownOf.set(data, known);
-  }
+  const { first } = data.panel;
+  const kept = knownOf.get(data.instruments);
+  if (kept?.first.every((session, i) => session === first[i])) return kept.known;
+  const known = data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) =>
+    first[index]! >= 0 ? [{ ...row, index, first: first[index]! }] : [],
+  );
+  knownOf.set(data.instruments, { first, known });
   return known;
 }
 

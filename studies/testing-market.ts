@@ -33,6 +33,7 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
     version: 1,
     lineage: "hand",
     history: 1,
+    memberships: 1,
     settled: n,
     market: { market: "HAND", name: "Handmade", currency: "ALD", broadIndex, volatilityIndex: null },
     panel: {

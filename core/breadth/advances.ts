@@ -32,9 +32,10 @@ export function advances(
     const base = i * panel.stride;
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
       const from = Math.max(start, spans.from[k]!);
+      const to = Math.min(panel.sessions.length - 1, spans.to[k]!);
       let before = NaN;
       for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
-      for (let s = from; s <= spans.to[k]!; s++) {
+      for (let s = from; s <= to; s++) {
         const c = panel.close[base + s]!;
         if (c !== c) continue;
         if (before === before) {
@@ -71,10 +72,12 @@ export function netAdvanceShare({
   declines,
   unchanged,
 }: Pick<Advances, "advances" | "declines" | "unchanged">): Float64Array {
-  return Float64Array.from(advances, (a, s) => {
-    const moved = a + declines[s]!;
-    return moved > 0 ? (a - declines[s]!) / moved : unchanged[s]! > 0 ? 0 : NaN;
-  });
+  const share = new Float64Array(advances.length);
+  for (let s = 0; s < share.length; s++) {
+    const moved = advances[s]! + declines[s]!;
+    share[s] = moved > 0 ? (advances[s]! - declines[s]!) / moved : unchanged[s]! > 0 ? 0 : NaN;
+  }
+  return share;
 }
 
 /**
@@ -84,8 +87,10 @@ export function netAdvanceShare({
  * @example advanceDeclineLine({ advances: Uint16Array.of(3, 1), declines: Uint16Array.of(1, 2) }) // => [2, 1]
  */
 export function advanceDeclineLine({ advances, declines }: Pick<Advances, "advances" | "declines">): Float64Array {
-  let line = 0;
-  return Float64Array.from(advances, (a, s) => (line += a - declines[s]!));
+  const line = new Float64Array(advances.length);
+  let reached = 0;
+  for (let s = 0; s < line.length; s++) line[s] = reached += advances[s]! - declines[s]!;
+  return line;
 }
 
 /**

@@ -77,7 +77,8 @@ function countFrom(panel: Panel, spans: MemberSpans, n: number, out: NewExtremes
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
-      for (let s = Math.max(start, spans.from[k]!); s <= spans.to[k]!; s++) {
+      const to = Math.min(panel.sessions.length - 1, spans.to[k]!);
+      for (let s = Math.max(start, spans.from[k]!); s <= to; s++) {
         const c = panel.close[base + s]!;
         if (c !== c) continue;
         let bars = 1;

@@ -199,7 +199,8 @@ export function participationFrom(
   for (const column of [...counts.above, ...counts.counted]) column.fill(0, start);
   for (let i = 0; i < panel.count; i++) {
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {
-      for (let s = Math.max(start, spans.from[k]!); s <= spans.to[k]!; s++) {
+      const to = Math.min(panel.sessions.length - 1, spans.to[k]!);
+      for (let s = Math.max(start, spans.from[k]!); s <= to; s++) {
         const close = panel.close[i * panel.stride + s]!;
         if (close !== close) continue;
         let above = 0;

@@ -31,13 +31,16 @@ export function seriesOf(column: Float64Array, stride: number, i: number, length
   return column.subarray(i * stride, i * stride + length);
 }
 
+/** Last session of a run of membership that has not ended: later than any session, so that it need not move with them. */
+export const OPEN_END = 0x7ffffffe;
+
 /**
  * Dated membership of each instrument of a panel in one group, as runs of sessions.
  * The runs of instrument i stand at offset[i] to offset[i + 1] - 1, ascending and without overlap.
  */
 export interface MemberSpans {
   readonly offset: Int32Array;
-  /** First and last session index of each run, inclusive. */
+  /** First and last session index of each run, inclusive; the last may lie beyond the sessions. */
   readonly from: Int32Array;
   readonly to: Int32Array;
 }

@@ -11,5 +11,9 @@ import { requireWindow } from "../core-error";
  */
 export function lagged(values: Float64Array, n: number): Float64Array {
   requireWindow("lagged", n);
-  return overDefined(values, (own) => own.map((_, t) => (t >= n ? own[t - n]! : NaN)));
+  return overDefined(values, (own) => {
+    const out = new Float64Array(own.length).fill(NaN);
+    out.set(own.subarray(0, Math.max(0, own.length - n)), Math.min(n, own.length));
+    return out;
+  });
 }

@@ -31,10 +31,12 @@ export interface Regime {
  * Ranging. Calm if the z of ATR(20)/C over 756 sessions (at least 252) is below -0.5, Rough above 1, else Usual
  * (method 4, E01, E02).
  * @param bars high, low and close of the index, one row a session; NaN where it has no bar
+ * @param volatilityZ to write into, which holds the z of the rows before `start` already [a new one]
+ * @param start first row whose z is to be calculated [0]
  * @returns columns of the same length; states -1 and measures NaN before their warm-up
  * @throws CoreError `bad-length`
  */
-export function regime(bars: HighLowClose): Regime {
+export function regime(bars: HighLowClose, volatilityZ: Float64Array = new Float64Array(bars.close.length), start = 0): Regime {
   const { close } = bars;
   const average200 = sma(close, 200);
   const average50 = sma(close, 50);
@@ -42,7 +44,7 @@ export function regime(bars: HighLowClose): Regime {
   const distance200 = close.map((c, t) => c / average200[t]! - 1);
   const slope50 = average50.map((a, t) => a / before50[t]! - 1);
   const range = atr(bars, 20).map((a, t) => a / close[t]!);
-  const volatilityZ = trailingZ(range, 756, 252);
+  trailingZ(range, 756, 252, volatilityZ, start);
 
   const rawDirection = new Int8Array(close.length).fill(UNDEFINED_STATE);
   const rawVolatility = new Int8Array(close.length).fill(UNDEFINED_STATE);

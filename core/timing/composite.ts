@@ -18,24 +18,25 @@ export function composite(
   start = 0,
 ): Float64Array {
   const sessions = panel.sessions.length;
-  const sum = new Float64Array(sessions);
-  const returns = new Uint16Array(sessions);
-  const present = new Uint16Array(sessions);
+  // Sums of the sessions from `start` on.
+  const sum = new Float64Array(sessions - start);
+  const returns = new Uint16Array(sessions - start);
+  const present = new Uint16Array(sessions - start);
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;
     const end = spans.offset[i + 1]!;
     for (let k = spans.offset[i]!; k < end; k++) {
       const from = Math.max(start, spans.from[k]!);
-      const to = spans.to[k]!;
+      const to = Math.min(sessions - 1, spans.to[k]!);
       let before = NaN;
       for (let s = from - 1; s >= 0 && before !== before; s--) before = panel.close[base + s]!;
       for (let s = from; s <= to; s++) {
         const c = panel.close[base + s]!;
         if (c !== c) continue;
-        present[s]!++;
+        present[s - start]!++;
         if (before === before) {
-          sum[s]! += c / before - 1;
-          returns[s]!++;
+          sum[s - start]! += c / before - 1;
+          returns[s - start]!++;
         }
         before = c;
       }
@@ -45,9 +46,9 @@ export function composite(
   let level = NaN;
   for (let s = start - 1; s >= 0 && level !== level; s--) level = out[s]!;
   for (let s = start; s < sessions; s++) {
-    if (present[s] === 0) continue;
+    if (present[s - start] === 0) continue;
     if (level !== level) level = 1000;
-    else if (returns[s]! > 0) level *= 1 + sum[s]! / returns[s]!;
+    else if (returns[s - start]! > 0) level *= 1 + sum[s - start]! / returns[s - start]!;
     out[s] = level;
   }
   return out;

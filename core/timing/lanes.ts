@@ -27,7 +27,9 @@ export function heldStates(raw: Int8Array): LaneStates {
  */
 export function quickLane(level: Float64Array): LaneStates {
   const slope = regressionSlope(level.map(Math.log), 5);
-  return heldStates(Int8Array.from(slope, (x) => (x > 0 ? 1 : x < 0 ? -1 : 0)));
+  const raw = new Int8Array(slope.length);
+  for (let s = 0; s < raw.length; s++) raw[s] = slope[s]! > 0 ? 1 : slope[s]! < 0 ? -1 : 0;
+  return heldStates(raw);
 }
 
 /**
@@ -42,22 +44,24 @@ export function quickLane(level: Float64Array): LaneStates {
 export function checkedLane(level: Float64Array, quick: LaneStates, tide: Float64Array): LaneStates {
   const before = lagged(level, 1);
   const average = sma(tide, 3);
-  return heldStates(
-    Int8Array.from(level, (c, s) => {
-      if (quick[s] === 1 && isAbove(c, before[s]!) && tide[s]! > average[s]!) return 1;
-      return quick[s] === -1 && isBelow(c, before[s]!) && tide[s]! < average[s]! ? -1 : 0;
-    }),
-  );
+  const raw = new Int8Array(level.length);
+  for (let s = 0; s < raw.length; s++) {
+    if (quick[s] === 1 && isAbove(level[s]!, before[s]!) && tide[s]! > average[s]!) raw[s] = 1;
+    else if (quick[s] === -1 && isBelow(level[s]!, before[s]!) && tide[s]! < average[s]!) raw[s] = -1;
+  }
+  return heldStates(raw);
 }
 
 /** What the Steady lane judges on each session alone: 1 up, -1 down, 0 neither. */
 function steadyRaw(level: Float64Array): Int8Array {
   const average = sma(level, 50);
   const before = lagged(average, 5);
-  return Int8Array.from(level, (c, s) => {
-    if (isAbove(c, average[s]!) && isAbove(average[s]!, before[s]!)) return 1;
-    return isBelow(c, average[s]!) && isBelow(average[s]!, before[s]!) ? -1 : 0;
-  });
+  const raw = new Int8Array(level.length);
+  for (let s = 0; s < raw.length; s++) {
+    if (isAbove(level[s]!, average[s]!) && isAbove(average[s]!, before[s]!)) raw[s] = 1;
+    else if (isBelow(level[s]!, average[s]!) && isBelow(average[s]!, before[s]!)) raw[s] = -1;
+  }
+  return raw;
 }
 
 /**
@@ -88,11 +92,15 @@ export interface FinishedWeek {
  */
 export function finishedWeeks(sessions: Int32Array): FinishedWeek[] {
   const weeks: FinishedWeek[] = [];
+  // The Friday of the week before, and whether that week was judged on it.
+  let end = NaN;
+  let judged = false;
   for (let s = 0; s < sessions.length; s++) {
-    const day = sessions[s]!;
-    const earlier = s > 0 ? sessions[s - 1]! : NaN;
-    if (weekEnd(earlier) < weekEnd(day) && weekday(earlier) !== 5) weeks.push({ judged: s, last: s - 1 });
-    if (weekday(day) === 5) weeks.push({ judged: s, last: s });
+    const own = weekEnd(sessions[s]!);
+    if (own > end && !judged) weeks.push({ judged: s, last: s - 1 });
+    judged = weekday(sessions[s]!) === 5;
+    end = own;
+    if (judged) weeks.push({ judged: s, last: s });
   }
   return weeks;
 }

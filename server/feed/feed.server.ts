@@ -5,6 +5,7 @@ import { Conflict } from "../errors";
 import { log } from "../log.server";
 import {
   countReserve,
+  doMembershipsMove,
   findSessionInProgress,
   membershipsNow,
   nextStep,
@@ -120,7 +121,10 @@ export class Feed {
       const last = step >= STEPS;
       const bars = next.session.bars.map((bar) => growingBar(bar, last ? 1 : step / STEPS));
       const version = writeStep(connection, next.session, bars, { step: next.step, last, reached: step });
-      const memberships = next.step === 1 ? membershipsNow(connection) : undefined;
+      // A run that begins or has ended around this session changes the members; one that lasts does not.
+      const settled = Math.min(...Array.from(markets.values(), ({ panel }) => panel.sessions[panel.sessions.length - 1]!));
+      const moved = next.step === 1 && doMembershipsMove(connection, settled);
+      const memberships = moved ? membershipsNow(connection) : undefined;
       this.desk.grow(before, markets, { version, session: next.session, bars, memberships, last });
     } finally {
       await release(this.desk.db, connection);

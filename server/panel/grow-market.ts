@@ -8,7 +8,7 @@ export interface DeliveredStep {
   readonly version: number;
   readonly session: ReserveSession;
   readonly bars: readonly ReserveBar[];
-  /** All memberships, with the first step of a session; without them those of before stand. */
+  /** All memberships where some begin or have ended; without them those of before stand. */
   readonly memberships: readonly MembershipRow[] | undefined;
   /** Whether the session closes with it. */
   readonly last: boolean;
@@ -34,7 +34,9 @@ export function growMarket(data: MarketData, step: DeliveredStep): MarketData | 
   const t = known ? n - 1 : n;
   if (t >= data.panel.stride) return undefined;
   const panel = withSession(data.panel, t, day, own, position);
-  const groups = step.memberships ? datedGroups(step.memberships, data.instruments, panel.sessions) : data.groups;
+  const listing = panel.first.some((first, i) => first !== data.panel.first[i]);
+  const membersChange = step.memberships !== undefined || listing;
+  const groups = step.memberships ? datedGroups(step.memberships, data.instruments, panel.sessions) : [...data.groups];
   const delisted = new Set(step.last ? step.session.delisted : []);
   const instruments =
     delisted.size === 0 ? data.instruments : data.instruments.map((i) => (delisted.has(i.ticker) ? { ...i, delisted: day } : i));
@@ -44,8 +46,9 @@ export function growMarket(data: MarketData, step: DeliveredStep): MarketData | 
     settled: step.last ? t + 1 : t,
     panel,
     instruments,
-    groups,
-    universe: universeOf(data.market, groups, instruments, panel),
+    ...(membersChange
+      ? { groups, universe: universeOf(data.market, groups, instruments, panel), memberships: step.version }
+      : {}),
     fundamentals: step.last ? withFundamentals(data.fundamentals, step.session.fundamentals, position) : data.fundamentals,
   };
 }

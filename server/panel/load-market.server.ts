@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { BAR_COLUMNS, memberSpans, type MemberSpans, type Panel } from "@core";
+import { BAR_COLUMNS, memberSpans, OPEN_END, type MemberSpans, type Panel } from "@core";
 import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import {
   FUNDAMENTAL_FIELDS,
@@ -75,6 +75,7 @@ async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<Mark
     version: shelf.version,
     lineage: `${shelf.version}:${market.market}`,
     history: shelf.history,
+    memberships: shelf.version,
     derived: shelf.derived.get(market.market) ?? {},
     settled: n > 0 && panel.sessions[n - 1] === shelf.inProgress ? n - 1 : n,
     market,
@@ -167,7 +168,8 @@ export function datedGroups(
     if (!group) groups.set(row.group, (group = { kind: row.kind, runs: instruments.map(() => []) }));
     group.runs[i]!.push([
       firstFrom(sessions, row.from),
-      row.to === null ? sessions.length - 1 : firstFrom(sessions, row.to + 1) - 1,
+      // An end after the last session is open as long as that session is the last.
+      row.to === null ? OPEN_END : firstFrom(sessions, row.to + 1) - 1,
     ]);
   }
   return [...groups]
@@ -190,9 +192,7 @@ export function firstFrom(sessions: Int32Array, day: number): number {
 /** Where there is no broad index, every stock is a member from its first bar on; without a bar it is not counted. */
 function everyStock(instruments: readonly InstrumentRow[], panel: Panel): MemberSpans {
   return memberSpans(
-    instruments.map((row, i) =>
-      row.kind === "stock" && panel.first[i]! >= 0 ? [[panel.first[i]!, panel.sessions.length - 1]] : [],
-    ),
+    instruments.map((row, i) => (row.kind === "stock" && panel.first[i]! >= 0 ? [[panel.first[i]!, OPEN_END]] : [])),
   );
 }
 

@@ -4,8 +4,9 @@ import type { InstrumentBars } from "@core/columns/dataset";
 import type { BAR_COLUMNS } from "@core/columns/panel";
 import { insertRows } from "../db.server";
 import { fromBlocks, toBlocks } from "./bar-block";
+import { listDelivered, removeDelivered } from "./delivered-store.server";
 
-/* bar_blocks(instrument_id, year, bars, block) */
+/* bar_blocks(instrument_id, year, bars, block); what the feed has delivered lies over them: delivered-store.server.ts */
 
 interface Row {
   instrument_id: number;
@@ -29,9 +30,19 @@ export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bar
   );
 }
 
+/** Puts the sessions that the feed has delivered into the blocks, so that what is written next counts as newer. */
+export async function foldDelivered(trx: Knex.Transaction): Promise<void> {
+  const delivered = await listDelivered(trx);
+  if (delivered.size === 0) return;
+  await removeDelivered(trx);
+  for (const [id, bars] of delivered) await mergeBars(trx, id, bars);
+}
+
 /** Two sets of bars as one, in the order of the days; where both have a day, the newer one counts. */
 function overlaid(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
   if (old.days.length === 0) return newer;
+  if (newer.days.length === 0) return old;
+  if (newer.days[0]! > old.days[old.days.length - 1]!) return joined(old, newer);
   const replaced = new Set(newer.days);
   const rows = [
     ...Array.from(old.days.keys(), (k) => ({ from: old, k, day: old.days[k]! })).filter((row) => !replaced.has(row.day)),
@@ -49,10 +60,40 @@ function overlaid(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
   };
 }
 
-/** Bars of one instrument, empty when it has none. */
-export async function getBars(db: Knex, instrumentId: number, ticker: string): Promise<InstrumentBars> {
+function joined(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
+  const column = (name: (typeof BAR_COLUMNS)[number]) => {
+    const whole = new Float64Array(old.days.length + newer.days.length);
+    whole.set(old[name]);
+    whole.set(newer[name], old.days.length);
+    return whole;
+  };
+  const days = new Int32Array(old.days.length + newer.days.length);
+  days.set(old.days);
+  days.set(newer.days, old.days.length);
+  return {
+    ticker: old.ticker,
+    days,
+    open: column("open"),
+    high: column("high"),
+    low: column("low"),
+    close: column("close"),
+    volume: column("volume"),
+  };
+}
+
+/** Bars of one instrument, empty when it has none; who asks for many hands over what the feed has delivered. */
+export async function getBars(
+  db: Knex,
+  instrumentId: number,
+  ticker: string,
+  delivered?: ReadonlyMap<number, InstrumentBars>,
+): Promise<InstrumentBars> {
   const rows = await db<Row>("bar_blocks").where({ instrument_id: instrumentId }).orderBy("year");
-  return fromBlocks(ticker, rows);
+  return withDelivered(fromBlocks(ticker, rows), (delivered ?? (await listDelivered(db))).get(instrumentId));
+}
+
+function withDelivered(bars: InstrumentBars, newer: InstrumentBars | undefined): InstrumentBars {
+  return newer ? overlaid(bars, { ...newer, ticker: bars.ticker }) : bars;
 }
 
 /** Bars of many instruments, handed over one instrument at a time; as few statements as memory allows. */
@@ -62,6 +103,7 @@ export async function readBars(
   take: (bars: InstrumentBars, index: number) => void,
 ): Promise<void> {
   const CHUNK = 100;
+  const delivered = await listDelivered(db);
   for (let start = 0; start < instruments.length; start += CHUNK) {
     const part = instruments.slice(start, start + CHUNK);
     const rows = await db<Row>("bar_blocks")
@@ -77,7 +119,7 @@ export async function readBars(
       else byId.set(row.instrument_id, [row]);
     }
     part.forEach((i, k) => {
-      take(fromBlocks(i.ticker, byId.get(i.id) ?? []), start + k);
+      take(withDelivered(fromBlocks(i.ticker, byId.get(i.id) ?? []), delivered.get(i.id)), start + k);
     });
   }
 }

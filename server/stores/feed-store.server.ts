@@ -1,8 +1,7 @@
 import type { Database } from "better-sqlite3";
 import type { Knex } from "knex";
-import { yearOf } from "@core";
 import type { MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
-import { blockOf, fromBlocks } from "./bar-block";
+import { putDelivered } from "./delivered-store.server";
 import { toMembership, type JoinedMembership } from "./memberships-store.server";
 import { findMeta } from "./meta-store.server";
 
@@ -82,7 +81,7 @@ export function writeStep(
   );
   return connection
     .transaction(() => {
-      putBars(connection, session.day, bars, ids);
+      putDelivered(connection, session.day, bars, ids);
       if (step === 1) putJoins(connection, session, ids);
       const put = connection.prepare(
         "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value",
@@ -98,6 +97,11 @@ export function writeStep(
     .immediate();
 }
 
+/** Whether any membership begins after a day, or ends on it or later. */
+export function doMembershipsMove(connection: Database, day: number): boolean {
+  return connection.prepare("SELECT 1 FROM memberships WHERE from_day > ? OR to_day >= ? LIMIT 1").get(day, day) !== undefined;
+}
+
 /** All memberships as they stand in the transaction. */
 export function membershipsNow(connection: Database): MembershipRow[] {
   const rows = connection
@@ -106,40 +110,6 @@ export function membershipsNow(connection: Database): MembershipRow[] {
     )
     .all() as JoinedMembership[];
   return rows.map(toMembership);
-}
-
-function putBars(connection: Database, day: number, bars: readonly ReserveBar[], ids: ReadonlyMap<string, number>): void {
-  const year = yearOf(day);
-  const get = connection.prepare("SELECT bars, block FROM bar_blocks WHERE instrument_id = ? AND year = ?");
-  const put = connection.prepare(
-    "INSERT INTO bar_blocks (instrument_id, year, bars, block) VALUES (?, ?, ?, ?) ON CONFLICT (instrument_id, year) DO UPDATE SET bars = excluded.bars, block = excluded.block",
-  );
-  for (const [ticker, open, high, low, closing, volume] of bars) {
-    const id = ids.get(ticker);
-    if (id === undefined) continue;
-    const row = get.get(id, year) as { bars: number; block: Buffer } | undefined;
-    const old = fromBlocks(ticker, row ? [row] : []);
-    const at = old.days[old.days.length - 1] === day ? old.days.length - 1 : old.days.length;
-    const column = (values: Float64Array, value: number | null) => {
-      const next = new Float64Array(at + 1);
-      next.set(values.subarray(0, at));
-      next[at] = value ?? NaN;
-      return next;
-    };
-    const days = new Int32Array(at + 1);
-    days.set(old.days.subarray(0, at));
-    days[at] = day;
-    const block = blockOf({
-      ticker,
-      days,
-      open: column(old.open, open),
-      high: column(old.high, high),
-      low: column(old.low, low),
-      close: column(old.close, closing),
-      volume: column(old.volume, volume),
-    });
-    put.run(id, year, at + 1, block);
-  }
 }
 
 function putJoins(connection: Database, { joins }: ReserveSession, ids: ReadonlyMap<string, number>): void {

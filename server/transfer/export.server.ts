@@ -3,6 +3,7 @@ import path from "node:path";
 import type { Knex } from "knex";
 import { isoDate } from "@core";
 import { getBars } from "../stores/bars-store.server";
+import { listDelivered } from "../stores/delivered-store.server";
 import { listFundamentals } from "../stores/fundamentals-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
@@ -95,8 +96,9 @@ const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<R
     }
   },
   async *bars(db, scope) {
+    const delivered = await listDelivered(db);
     for (const i of await listInstruments(db, scope.market)) {
-      const b = await getBars(db, i.id, i.ticker);
+      const b = await getBars(db, i.id, i.ticker, delivered);
       for (let k = 0; k < b.days.length; k++) {
         if (within(scope, b.days[k]!))
           yield [i.ticker, isoDate(b.days[k]!), b.open[k]!, b.high[k]!, b.low[k]!, b.close[k]!, b.volume[k]!];

@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { Dataset } from "@core/columns/dataset";
-import { mergeBars } from "../stores/bars-store.server";
+import { foldDelivered, mergeBars } from "../stores/bars-store.server";
 import { mergeFundamentals } from "../stores/fundamentals-store.server";
 import { upsertInstruments } from "../stores/instruments-store.server";
 import { replaceHolidays, upsertMarkets } from "../stores/markets-store.server";
@@ -26,6 +26,7 @@ export async function writeDataset(
   return db.transaction(async (trx) => {
     await upsertMarkets(trx, dataset.markets);
     const idOf = await upsertInstruments(trx, dataset.instruments);
+    await foldDelivered(trx);
     let done = 0;
     for (const bars of dataset.bars) {
       await mergeBars(trx, idOf.get(bars.ticker)!, bars);

@@ -28,11 +28,20 @@ function isWhole(data: MarketData | GrownData): data is MarketData {
   return "instruments" in data;
 }
 
+function sameMembers(a: Pick<MarketData, "memberships">, b: Pick<MarketData, "memberships">): boolean {
+  return a.memberships === b.memberships;
+}
+
+/** What is made of memberships once is kept by these very objects. */
+function membersOf({ groups, universe }: MarketData): Pick<MarketData, "groups" | "universe"> {
+  return { groups, universe };
+}
+
 export default function run(job: StudyJob): WorkerAnswer | "needs data" | "needs all data" {
   if (job.data) {
     const earlier = held.get(job.market);
     if (earlier?.lineage === job.data.lineage) {
-      const grown = { ...earlier, ...job.data };
+      const grown = { ...earlier, ...job.data, ...(sameMembers(earlier, job.data) ? membersOf(earlier) : {}) };
       handOn(earlier, grown);
       held.set(job.market, grown);
     } else if (isWhole(job.data)) held.set(job.market, job.data);
