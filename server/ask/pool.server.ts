@@ -17,17 +17,28 @@ export interface StudyPool {
   close(): Promise<void>;
 }
 
-/** Worker threads that answer heavy studies; one thread is left to the server. */
+type Threads = Piscina<StudyJob, WorkerAnswer | "needs data" | "needs all data">;
+
+/**
+ * Worker threads that answer heavy studies. A market always has the same thread, so that its derived columns are there
+ * once only; there are as many threads as the machine runs at once, and markets take turns at them.
+ */
 export function startPool(): StudyPool {
-  const pool = new Piscina<StudyJob, WorkerAnswer | "needs data" | "needs all data">({
-    filename: workerUrl,
-    minThreads: 1,
-    maxThreads: Math.max(1, availableParallelism() - 1),
-    idleTimeout: 60_000,
-  });
+  const threads: Threads[] = [];
+  const threadOf = new Map<string, Threads>();
+  const forMarket = (market: string): Threads => {
+    let own = threadOf.get(market);
+    if (!own) {
+      own = threads[threadOf.size % availableParallelism()];
+      if (!own) threads.push((own = new Piscina({ filename: workerUrl, minThreads: 1, maxThreads: 1 })));
+      threadOf.set(market, own);
+    }
+    return own;
+  };
   return {
     code: path.basename(workerUrl),
     async run(data, { study, params, t }) {
+      const pool = forMarket(data.market.market);
       const job: StudyJob = { study, params, t, market: data.market.market, version: data.version };
       const answer = await pool.run(job);
       if (typeof answer !== "string") return answer;
@@ -37,6 +48,8 @@ export function startPool(): StudyPool {
       const second = await pool.run({ ...job, data: grown });
       return typeof second === "string" ? ((await pool.run({ ...job, data })) as WorkerAnswer) : second;
     },
-    close: () => pool.destroy(),
+    close: async () => {
+      await Promise.all(threads.map((thread) => thread.destroy()));
+    },
   };
 }

@@ -12,6 +12,7 @@ import { getBars } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { differences } from "../testing/differences";
+import { writeDataset } from "../transfer/write-dataset.server";
 import { writeWorld } from "../transfer/write-world.server";
 import { Feed, STEPS, type FeedState } from "./feed.server";
 
@@ -117,6 +118,35 @@ describe("the feed", () => {
     expect(await desk.db("fundamentals").count({ n: "*" })).toEqual([
       { n: world.dataset.fundamentals.length + world.reserve.flatMap((s) => s.fundamentals).length },
     ]);
+  });
+});
+
+describe("what the feed has delivered", () => {
+  it("lies under what is imported after it, and over what was there before", async () => {
+    const desk = await deskOfWorld(":memory:", world);
+    const feed = new Feed(desk);
+    for (let k = 0; k < 3; k++) await feed.close();
+    const { id, ticker } = (await listInstruments(desk.db)).find((i) => i.ticker === stock.ticker)!;
+    const delivered = await getBars(desk.db, id, ticker);
+    expect(await desk.db("delivered_sessions").count({ n: "*" })).toEqual([{ n: 3 }]);
+    const day = world.reserve[1]!.day;
+    const one = (x: number) => Float64Array.of(x);
+    await writeDataset(desk.db, {
+      markets: [],
+      instruments: [stock],
+      bars: [{ ticker, days: Int32Array.of(day), open: one(7), high: one(9), low: one(6), close: one(8), volume: one(100) }],
+      membership: [],
+      holidays: [],
+      fundamentals: [],
+    });
+    expect(await desk.db("delivered_sessions").count({ n: "*" })).toEqual([{ n: 0 }]);
+    const after = await getBars(desk.db, id, ticker);
+    expect(after.days).toEqual(delivered.days);
+    expect(after.close).toEqual(delivered.close.map((c, k) => (delivered.days[k] === day ? 8 : c)));
+    // The next session is delivered over what was imported.
+    await feed.close();
+    expect(await differencesOf(desk, new Desk(desk.db))).toEqual([]);
+    await desk.close();
   });
 });
 
