@@ -1,11 +1,13 @@
 import type { Dataset, InstrumentBars, InstrumentRow, MembershipRow, ReserveSession } from "@core/columns/dataset";
 import { epochDay } from "@core/columns/epoch-day";
-import { makeAbroad } from "./abroad/make-abroad";
+import { makeAbroad, worldWeather } from "./abroad/make-abroad";
 import { ALDANE } from "./aldane/plan";
+import { makeAssets } from "./assets/make-assets";
 import { makeCalendar, type Calendar } from "./calendar";
 import { CORVANY } from "./corvany/plan";
 import { marketFactor, mixedFactor } from "./factors";
 import { makeMarket, type MarketPlan } from "./market/make-market";
+import { makeFunds } from "./funds/make-funds";
 import { nameSource } from "./names";
 import { randomStream } from "./random";
 import { DEMO_SIZE, type Progress, type WorldSize } from "./world-size";
@@ -62,19 +64,29 @@ export function makeWorld(seed: number, size: WorldSize = DEMO_SIZE, progress: P
   );
 
   progress(0.96, "indexes abroad");
-  const abroad = makeAbroad(seed, home);
-  const parts = [aldane.dataset, corvany.dataset, abroad];
-  return split(
-    {
-      markets: parts.flatMap((p) => p.markets),
-      instruments: parts.flatMap((p) => p.instruments),
-      bars: parts.flatMap((p) => p.bars),
-      membership: [...parts.flatMap((p) => p.membership), ...exposureList(from, abroad.instruments)],
-      holidays: parts.flatMap((p) => p.holidays),
-      fundamentals: parts.flatMap((p) => p.fundamentals),
-    },
-    LAST_DAY,
-  );
+  const weather = worldWeather(seed, home);
+  const abroad = makeAbroad(seed, weather);
+  const assets = makeAssets(seed, weather);
+  const made = joined([aldane.dataset, corvany.dataset, abroad, assets]);
+  const exposure = exposureList(from, abroad.instruments);
+  progress(0.97, "funds");
+  const fundWord = nameSource(randomStream(seed, "funds"), words);
+  const place = { code: ALDANE.code, currency: ALDANE.currency, sessions, sigma: factor.sigma };
+  const funds = makeFunds(seed, made, place, fundWord);
+  return split(joined([made, funds, { ...NOTHING, membership: exposure }]), LAST_DAY);
+}
+
+const NOTHING: Dataset = { markets: [], instruments: [], bars: [], membership: [], holidays: [], fundamentals: [] };
+
+function joined(parts: readonly Dataset[]): Dataset {
+  return {
+    markets: parts.flatMap((p) => p.markets),
+    instruments: parts.flatMap((p) => p.instruments),
+    bars: parts.flatMap((p) => p.bars),
+    membership: parts.flatMap((p) => p.membership),
+    holidays: parts.flatMap((p) => p.holidays),
+    fundamentals: parts.flatMap((p) => p.fundamentals),
+  };
 }
 
 /** The home calendar: its delivered part ends on the demo's last day. */

@@ -1,6 +1,7 @@
 import type { Dataset, InstrumentBars, InstrumentRow, MembershipRow } from "@core/columns/dataset";
 import { weekday } from "@core/columns/epoch-day";
 import { makeCalendar, type HolidayRule } from "../calendar";
+import { drawBar, emptyBars } from "../draw-bar";
 import { exactExp } from "../exact-math";
 import { groupFactor, marketFactor, mixedFactor, type MarketFactor } from "../factors";
 import { instrumentBars, indexRow } from "../market/make-market";
@@ -9,7 +10,6 @@ import { randomStream, type Random } from "../random";
 import { REGIONS, WORLD_INDEX, type NationPlan, type RegionPlan } from "./regions";
 
 const BASE = 1000;
-const round = (x: number) => Math.round(x * 100) / 100;
 
 interface Nation {
   readonly plan: NationPlan;
@@ -18,16 +18,29 @@ interface Nation {
   readonly bars: Bars;
 }
 
+/** The weather that all of the world shares, on every weekday. */
+export interface WorldWeather {
+  readonly days: Int32Array;
+  readonly world: MarketFactor;
+}
+
+/**
+ * The factor of the world: its own weather mixed with the home market's.
+ * @param seed the world's seed
+ * @param home the home market's factor and its sessions, which the world shares in
+ */
+export function worldWeather(seed: number, home: { readonly factor: MarketFactor; readonly days: Int32Array }): WorldWeather {
+  const days = weekdays(home.days[0]!, home.days[home.days.length - 1]!);
+  return { days, world: mixedFactor(marketFactor(seed, "WORLD", { sessions: days, holidays: [] }), days, home) };
+}
+
 /**
  * Makes the indexes abroad: sixteen nations, each with its own days of rest, four regions and the world by market
  * value. They belong to no market.
  * @param seed the world's seed
- * @param home the home market's factor and its sessions, which the world shares in
+ * @param weather what they share
  */
-export function makeAbroad(seed: number, home: { readonly factor: MarketFactor; readonly days: Int32Array }): Dataset {
-  const days = weekdays(home.days[0]!, home.days[home.days.length - 1]!);
-  const own = marketFactor(seed, "WORLD", { sessions: days, holidays: [] });
-  const world = mixedFactor(own, days, home);
+export function makeAbroad(seed: number, { days, world }: WorldWeather): Dataset {
   const regions = REGIONS.map((region) => {
     const shared = groupFactor(seed, region.name, world, { annual: 0.05, halfLife: 150, noise: region.shared });
     return { region, nations: region.nations.map((plan) => makeNation(seed, plan, region, { days, world, shared })) };
@@ -72,8 +85,7 @@ function makeNation(
   const rules = Array.from({ length: 5 }, (): HolidayRule => ({ month: random.whole(1, 12), date: random.whole(1, 28) }));
   const { sessions } = makeCalendar(plan.ticker, days[0]!, days.length, [{ month: 1, date: 1 }, ...rules], random);
   const open = new Set(sessions);
-  const empty = () => new Float64Array(days.length).fill(NaN);
-  const bars: Bars = { open: empty(), high: empty(), low: empty(), close: empty(), volume: empty() };
+  const bars = emptyBars(days.length);
   const leadership = groupFactor(seed, plan.name, world, { annual: 0.06, halfLife: 120, noise: plan.own });
   let level = BASE * (0.5 + 4 * random.uniform());
   const points = (plan.value * 1e6) / level;
@@ -97,8 +109,7 @@ function makeNation(
 /** An index by market value: its level moves as the value of the nations does, those at rest at their last close. */
 function valueIndex(nations: readonly Nation[], sigma: Float64Array, random: Random): Bars {
   const n = sigma.length;
-  const empty = () => new Float64Array(n).fill(NaN);
-  const bars: Bars = { open: empty(), high: empty(), low: empty(), close: empty(), volume: empty() };
+  const bars = emptyBars(n);
   const last = nations.map((nation) => nation.bars.close.find((c) => !Number.isNaN(c))!);
   const start = nations.reduce((sum, nation, k) => sum + nation.points * last[k]!, 0);
   for (let t = 0; t < n; t++) {
@@ -120,16 +131,4 @@ function valueIndex(nations: readonly Nation[], sigma: Float64Array, random: Ran
     bars.volume[t] = volume;
   }
   return bars;
-}
-
-function drawBar(
-  bars: Bars,
-  t: number,
-  day: { readonly open: number; readonly close: number; readonly reach: readonly [number, number]; readonly sigma: number },
-): void {
-  const { open, close, reach, sigma } = day;
-  bars.open[t] = round(open);
-  bars.close[t] = round(close);
-  bars.high[t] = Math.max(round(Math.max(open, close) * exactExp(0.4 * sigma * reach[0])), bars.open[t], bars.close[t]);
-  bars.low[t] = Math.min(round(Math.min(open, close) * exactExp(-0.4 * sigma * reach[1])), bars.open[t], bars.close[t]);
 }
