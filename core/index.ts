@@ -63,3 +63,4 @@ export * from "./rotation/rotation";
 export * from "./rotation/phase";
 export * from "./rotation/events";
 export * from "./rotation/pair";
+export * from "./strength/period";

@@ -2,7 +2,6 @@ import {
   composite,
   ema,
   HORIZONS,
-  memberSpans,
   participation,
   participationFrom,
   participationPercent,
@@ -11,12 +10,12 @@ import {
   sma,
   trailingStop,
   volatilitySlope,
-  type MemberSpans,
   type Panel,
 } from "@core";
-import { findGroupKey, groupKeyText } from "./group-key";
+import { groupKeyText, type GroupLevel } from "./group-key";
 import { deriveWhole, type PerInstrument, type PerSession } from "./market";
 import type { MarketData } from "./market-data";
+import { spansOf } from "./spans";
 
 /* The columns that several studies share, each derived once from the whole history and causal: the value of a session
    needs no later one. */
@@ -93,33 +92,6 @@ function carryStops(panel: Panel, whole: Float64Array, from: number): void {
   }
 }
 
-const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
-
-/** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
-export function spansOf(data: MarketData, key: string): MemberSpans {
-  let kept = spansKept.get(data.groups);
-  if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
-  let spans = kept.get(key);
-  if (!spans) kept.set(key, (spans = findSpans(data, key)));
-  return spans;
-}
-
-function findSpans(data: MarketData, key: string): MemberSpans {
-  const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
-  if (level === "market") return data.universe;
-  const none = () => memberSpans(data.instruments.map(() => []));
-  if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
-  const { universe } = data;
-  return memberSpans(
-    data.instruments.map((instrument, i) => {
-      const runs: [number, number][] = [];
-      if (instrument[level] !== name) return runs;
-      for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
-      return runs;
-    }),
-  );
-}
-
 const WHOLE_MARKET = "market:";
 
 /** Participation counts as columns: above and counted of each horizon, all five last. */
@@ -176,8 +148,8 @@ function levelOf(name: string, key: string): PerSession<{ level: Float64Array }>
 /** The market composite. */
 export const compositeColumn = levelOf("composite", WHOLE_MARKET);
 
-/** The series of a sector or industry: the composite of the universe members that belong to it. */
-export function groupSeries(level: "sector" | "industry", name: string): PerSession<{ level: Float64Array }> {
+/** The series of a group: the composite of its members; of a sector or industry, those of the universe. */
+export function groupSeries(level: Exclude<GroupLevel, "market">, name: string): PerSession<{ level: Float64Array }> {
   const key = groupKeyText(level, name);
   return levelOf(`series:${key}`, key);
 }

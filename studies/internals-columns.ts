@@ -9,7 +9,7 @@ import {
   type Advances,
   type NewExtremes,
 } from "@core";
-import { spansOf } from "./columns";
+import { spansOf } from "./spans";
 import { deriveWhole, type PerSession } from "./market";
 
 /** Advances, declines and their volumes among the members of a group. */

@@ -36,6 +36,18 @@ export interface DatedGroup {
   readonly name: string;
   readonly kind: GroupKind;
   readonly spans: MemberSpans;
+  /** The runs with their weights, where weights are known. */
+  readonly weights?: WeightedRuns;
+}
+
+/** Runs of membership with a weight each, by instrument and first session. */
+export interface WeightedRuns {
+  readonly instrument: Int32Array;
+  /** First and last session index of each run, inclusive; the last may lie beyond the sessions. */
+  readonly from: Int32Array;
+  readonly to: Int32Array;
+  /** Fractions. */
+  readonly weight: Float64Array;
 }
 
 /** The fields of a fundamentals row, in the order of `FundamentalColumns.values`. */

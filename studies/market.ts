@@ -1,5 +1,6 @@
 import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
+import { spansOf } from "./spans";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
 /** An instrument as it is known at the as-of session. */
@@ -129,6 +130,7 @@ export class Market {
   /** Epoch days of the sessions up to t. */
   readonly sessions: Int32Array;
   #instruments: readonly KnownInstrument[] | undefined;
+  #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
 
   constructor(data: MarketData, t: number) {
     this.#data = data;
@@ -159,6 +161,12 @@ export class Market {
   get instruments(): readonly KnownInstrument[] {
     this.#instruments ??= everKnown(this.#data).filter((i) => i.first <= this.t);
     return this.#instruments;
+  }
+
+  /** The instrument at a position in the panel. */
+  at(index: number): KnownInstrument | undefined {
+    this.#byIndex ??= new Map(this.instruments.map((i) => [i.index, i]));
+    return this.#byIndex.get(index);
   }
 
   find(ticker: string): KnownInstrument | undefined {
@@ -214,6 +222,37 @@ export class Market {
   groupAt(name: string, s: number): number[] {
     const group = this.#data.groups.find((g) => g.name === name);
     return group ? this.#membersAt(group.spans, s) : [];
+  }
+
+  /** What a fund or another weighted group holds on a session up to t, with its weights. */
+  holdingsAt(name: string, s: number): { readonly index: number; readonly weight: number }[] {
+    const runs = this.#data.groups.find((g) => g.name === name)?.weights;
+    if (!runs || s > this.t) return [];
+    const held: { index: number; weight: number }[] = [];
+    runs.instrument.forEach((index, k) => {
+      if (runs.from[k]! <= s && s <= runs.to[k]!) held.push({ index, weight: runs.weight[k]! });
+    });
+    return held;
+  }
+
+  /** Whether an instrument belonged to a group, by the group's key, on a session up to t. */
+  isIn(key: string, index: number, s: number): boolean {
+    return s <= this.t && isMember(spansOf(this.#data, key), index, s);
+  }
+
+  /** The runs of sessions in which an instrument belongs to a group, by the group's key. */
+  runsIn(key: string, index: number): readonly (readonly [from: number, to: number])[] {
+    const { offset, from, to } = spansOf(this.#data, key);
+    const runs: [number, number][] = [];
+    for (let k = offset[index]!; k < offset[index + 1]!; k++)
+      if (from[k]! <= this.t) runs.push([from[k]!, Math.min(this.t, to[k]!)]);
+    return runs;
+  }
+
+  /** The instruments that belonged to a group, by its key, on some session up to t. */
+  everIn(key: string): KnownInstrument[] {
+    const { offset, from } = spansOf(this.#data, key);
+    return this.instruments.filter(({ index }) => offset[index]! < offset[index + 1]! && from[offset[index]!]! <= this.t);
   }
 
   #membersAt(spans: MemberSpans, s: number): number[] {

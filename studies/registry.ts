@@ -13,6 +13,7 @@ import { oscillators } from "./oscillators";
 import { ownTiming } from "./own-timing";
 import { regimeStudy } from "./regime";
 import { regimeStates } from "./regime-states";
+import { rotation } from "./rotation";
 import { signals } from "./signals";
 import { stocks } from "./stocks";
 import { structure } from "./structure";
@@ -38,6 +39,7 @@ const ALL = [
   timingSummary,
   ownTiming,
   signals,
+  rotation,
   groups,
   stocks,
   chart,

@@ -1,7 +1,7 @@
 import { ema } from "../indicators/ema";
 import { lagged } from "../indicators/lagged";
 import { sma } from "../indicators/sma";
-import { median } from "../stats/median";
+import { medianInPlace } from "../stats/median";
 import { trailingSd } from "../stats/trailing-sd";
 import type { Sampling } from "./samples";
 
@@ -72,7 +72,7 @@ function scale(
       const sd = spreads[i]![s]!;
       if (sd === sd && isMember(i, s)) there[count++] = sd;
     }
-    const unit = median(there.subarray(0, count));
+    const unit = medianInPlace(there, count);
     for (const column of columns) column[s] = unit > 0 ? column[s]! / unit : NaN;
   }
   for (const column of columns) ema(column, 3, column);

@@ -50,9 +50,14 @@ function monthOf(day: number): number {
  * @example atSamples(Float64Array.of(1, 2, NaN, NaN), Int32Array.of(1, 2, 3)) // => [2, NaN, NaN]
  */
 export function atSamples(values: Float64Array, samples: Int32Array): Float64Array {
-  return Float64Array.from(samples, (end, k) => {
-    const before = k > 0 ? samples[k - 1]! : -1;
-    for (let s = end; s > before; s--) if (!Number.isNaN(values[s])) return values[s]!;
-    return NaN;
-  });
+  const out = new Float64Array(samples.length).fill(NaN);
+  let before = -1;
+  for (let k = 0; k < samples.length; k++) {
+    const end = samples[k]!;
+    let s = end;
+    while (s > before && Number.isNaN(values[s])) s--;
+    if (s > before) out[k] = values[s]!;
+    before = end;
+  }
+  return out;
 }

@@ -1,8 +1,19 @@
 import fc from "fast-check";
 import * as reference from "simple-statistics";
 import { describe, expect, it } from "vitest";
-import { mean, median, percentileRankAmong, percentileRankAt, percentileRanks, sampleSd, trailingZ, zScores } from "..";
-import { randomBars } from "../testing";
+import {
+  mean,
+  median,
+  medianInPlace,
+  percentileRankAmong,
+  percentileRankAt,
+  percentileRanks,
+  sampleSd,
+  trailingSd,
+  trailingZ,
+  zScores,
+} from "..";
+import { randomBars, seeded } from "../testing";
 
 const lists = fc.array(fc.double({ min: -1e6, max: 1e6, noNaN: true }), { minLength: 2, maxLength: 60 });
 
@@ -90,5 +101,31 @@ describe("percentile ranks", () => {
         expect(Array.from(percentileRanks(set.map((x) => 3.7 * x)))).toEqual(Array.from(percentileRanks(set)));
       }),
     );
+  });
+});
+
+describe("medianInPlace", () => {
+  it("is the median of the first values, in any order and with ties", () => {
+    const random = seeded(5);
+    for (let n = 1; n < 60; n++) {
+      const values = Float64Array.from({ length: n + 3 }, () => Math.floor(20 * random()) / 4);
+      const expected = median(values.subarray(0, n));
+      expect(medianInPlace(values.slice(), n)).toBe(expected);
+    }
+    expect(medianInPlace(new Float64Array(0), 0)).toBeNaN();
+  });
+});
+
+describe("trailingSd", () => {
+  it("is the sample deviation of each window, also far from zero and after a wild stretch", () => {
+    const random = seeded(8);
+    const values = Float64Array.from({ length: 500 }, (_, t) => 1e6 + (t > 200 && t < 240 ? 1e4 : 1) * random());
+    values[77] = NaN;
+    const sd = trailingSd(values, 30);
+    const own = Array.from(values).filter((x) => !Number.isNaN(x));
+    for (let t = 100; t < 500; t++)
+      expect(Math.abs(sd[t]! / reference.sampleStandardDeviation(own.slice(t - 30, t)) - 1)).toBeLessThan(1e-7);
+    expect(sd[77]).toBeNaN();
+    expect(trailingSd(new Float64Array(10).fill(0.1), 4)[9]).toBe(0);
   });
 });

@@ -14,22 +14,38 @@ export function trailingSd(values: Float64Array, n: number): Float64Array {
   const out = new Float64Array(values.length).fill(NaN);
   const own = new Float64Array(values.length);
   let seen = 0;
+  // Sums of x - shift and of its square over the window, formed anew around its first value now and then.
+  let shift = 0;
+  let sum = 0;
+  let squares = 0;
+  let largest = 0;
   for (let t = 0; t < values.length; t++) {
     const x = values[t]!;
     if (x !== x) continue;
     own[seen++] = x;
-    if (seen < n) continue;
-    const shift = own[seen - n]!;
-    let sum = 0;
-    let squares = 0;
-    for (let k = seen - n + 1; k < seen; k++) {
-      const y = own[k]! - shift;
-      sum += y;
-      squares += y * y;
+    if (seen < n || n < 2) continue;
+    const gone = seen > n ? own[seen - n - 1]! - shift : 0;
+    sum += x - shift - gone;
+    squares += (x - shift) * (x - shift) - gone * gone;
+    largest = Math.max(largest, squares);
+    let spread = squares - (sum * sum) / n;
+    if (seen === n || seen % ANCHOR === 0 || !(spread > 1e-6 * largest)) {
+      shift = own[seen - n]!;
+      sum = 0;
+      squares = 0;
+      for (let k = seen - n + 1; k < seen; k++) {
+        const y = own[k]! - shift;
+        sum += y;
+        squares += y * y;
+      }
+      largest = squares;
+      spread = squares - (sum * sum) / n;
     }
-    const variance = (squares - (sum * sum) / n) / (n - 1);
-    const sd = variance > 0 ? Math.sqrt(variance) : 0;
-    out[t] = sd <= 1e-12 * Math.max(1, Math.abs(shift + sum / n)) ? 0 : n < 2 ? NaN : sd;
+    const sd = spread > 0 ? Math.sqrt(spread / (n - 1)) : 0;
+    out[t] = sd <= 1e-12 * Math.max(1, Math.abs(shift + sum / n)) ? 0 : sd;
   }
   return out;
 }
+
+/** Values after which the sums are formed anew. */
+const ANCHOR = 64;

@@ -7,6 +7,7 @@ import {
   type DerivedColumns,
   type FundamentalColumns,
   type MarketData,
+  type WeightedRuns,
 } from "@studies/market-data";
 import { readBars } from "../stores/bars-store.server";
 import { listDerived } from "../stores/derived-store.server";
@@ -160,21 +161,43 @@ export function datedGroups(
   sessions: Int32Array,
 ): DatedGroup[] {
   const position = new Map(instruments.map((row, i) => [row.ticker, i]));
-  const groups = new Map<string, { kind: MembershipRow["kind"]; runs: [number, number][][] }>();
+  const groups = new Map<string, { kind: MembershipRow["kind"]; runs: [number, number][][]; weighted: WeightedRun[] }>();
   for (const row of rows) {
     const i = position.get(row.ticker);
     if (i === undefined) continue;
     let group = groups.get(row.group);
-    if (!group) groups.set(row.group, (group = { kind: row.kind, runs: instruments.map(() => []) }));
-    group.runs[i]!.push([
-      firstFrom(sessions, row.from),
-      // An end after the last session is open as long as that session is the last.
-      row.to === null ? OPEN_END : firstFrom(sessions, row.to + 1) - 1,
-    ]);
+    if (!group) groups.set(row.group, (group = { kind: row.kind, runs: instruments.map(() => []), weighted: [] }));
+    const from = firstFrom(sessions, row.from);
+    // An end after the last session is open as long as that session is the last.
+    const to = row.to === null ? OPEN_END : firstFrom(sessions, row.to + 1) - 1;
+    group.runs[i]!.push([from, to]);
+    if (row.weight !== null) group.weighted.push({ instrument: i, from, to, weight: row.weight });
   }
   return [...groups]
-    .map(([name, { kind, runs }]) => ({ name, kind, spans: memberSpans(runs) }))
+    .map(([name, { kind, runs, weighted }]) => ({
+      name,
+      kind,
+      spans: memberSpans(runs),
+      ...(weighted.length > 0 ? { weights: weightedRuns(weighted) } : {}),
+    }))
     .sort((a, b) => (a.name < b.name ? -1 : 1));
+}
+
+interface WeightedRun {
+  readonly instrument: number;
+  readonly from: number;
+  readonly to: number;
+  readonly weight: number;
+}
+
+function weightedRuns(runs: readonly WeightedRun[]): WeightedRuns {
+  const ints = (of: (run: WeightedRun) => number) => Int32Array.from(runs, of);
+  return {
+    instrument: ints((r) => r.instrument),
+    from: ints((r) => r.from),
+    to: ints((r) => r.to),
+    weight: Float64Array.from(runs, (r) => r.weight),
+  };
 }
 
 /** Index of the first session on or after a day; the number of sessions when there is none. */

@@ -1,0 +1,361 @@
+import {
+  atSamples,
+  phaseOf,
+  PHASES,
+  positionScore,
+  ratioZ,
+  rotation as rotate,
+  rotationEvents,
+  ROTATION_WINDOWS,
+  SAMPLINGS,
+  samplesOf,
+  stepAt,
+  type RotationEventKind,
+  type Sampling,
+} from "@core";
+import { z } from "zod";
+import { locate } from "./abroad";
+import { referenceColumns } from "./columns";
+import { defineStudy } from "./define-study";
+import { groupKeySchema } from "./group-key-schema";
+import { findGroupKey } from "./group-key";
+import type { Market } from "./market";
+import { PEER_SET_NAMES, type PeerSet } from "./peer-names";
+import { isNow, levelsOn, ownDays, peersOf, type Inside, type Peer } from "./peer-set";
+import { rotationSentences } from "./rotation-sentences";
+
+/** A past event of a member, with the day of its sample. */
+export interface PastEvent {
+  readonly key: string;
+  readonly name: string;
+  readonly kind: RotationEventKind;
+  readonly day: number;
+  /** Samples since. */
+  readonly ago: number;
+}
+
+export interface RotationRow {
+  readonly key: string;
+  readonly name: string;
+  readonly ticker: string;
+  readonly family: string;
+  readonly temperament: string;
+  /** Market value at the as-of session, NaN where unknown. */
+  readonly value: number;
+  readonly down: Inside | undefined;
+  /** T and M at the shown samples, in sigma. */
+  readonly trend: Float64Array;
+  readonly momentum: Float64Array;
+  /** The same against a flat line. */
+  readonly flatTrend: Float64Array;
+  readonly flatMomentum: Float64Array;
+  /** Phase now, empty where there is none yet; and for how many samples. */
+  readonly phase: string;
+  readonly since: number;
+  readonly distance: number;
+  readonly heading: number;
+  readonly speed: number;
+  readonly score: number;
+}
+
+/** Samples that are looked through for turns and failed moves. */
+const EVENT_SAMPLES = 8;
+const NAMES_OF_SAMPLE = { daily: "session", weekly: "week", monthly: "month" } as const;
+
+export const rotation = defineStudy({
+  name: "rotation",
+  about: "Where each member of a set stands and heads against a benchmark: relative trend, momentum, phase, turns, pairs.",
+  params: z.object({
+    set: z.enum(PEER_SET_NAMES).default("sector").describe("which set"),
+    in: groupKeySchema.optional().describe("only the members within this group: a sector, region, family, fund or list"),
+    every: z.enum(SAMPLINGS).default("weekly").describe("how often it is sampled"),
+    bench: z
+      .string()
+      .min(1)
+      .default("index")
+      .describe('"index" for the index of the set, "flat", "mean" for the average of the set, or a ticker'),
+    base: z.string().default("").describe("currencies only: ticker of the base, none for the home currency"),
+    samples: z.coerce.number().int().min(8).max(520).default(104).describe("samples to give"),
+    leveraged: z.stringbool().default(false).describe("leveraged and inverse funds too"),
+    long: z.string().optional().describe("key of the first of a pair [the highest score]"),
+    short: z.string().optional().describe("key of the second [the lowest]"),
+  }),
+  cost: "heavy",
+  examples: [
+    {},
+    { set: "industry", in: "sector:$sector", bench: "flat", every: "daily" },
+    { set: "world", every: "monthly" },
+    { set: "asset-class", bench: "mean" },
+    { set: "commodity" },
+    { set: "currency", base: "CVESS", bench: "WORLD" },
+    { set: "fund", leveraged: "true", bench: "$index" },
+    { set: "theme" },
+    { set: "stock", in: "group:$group", samples: 20 },
+  ],
+  ask(market, wanted) {
+    const { set, every } = wanted;
+    const all = withBase(market, peersOf(market, wanted), wanted);
+    const benchmark = benchmarkOf(market, set, wanted.bench);
+    const peers = all.filter((p) => p.key !== benchmark.key);
+    const { days, t } = benchmark;
+    const { sessions, inProgress } = samplesOf(days, t, every);
+    const levels = peers.map((p) => sampledLevels(p, days, sessions));
+    const reference = benchmark.kind === "mean" ? meanLog(levels) : atSamples(benchmark.close, sessions).map(Math.log);
+    const flat = benchmark.kind === "flat";
+    const against = (b: Float64Array | undefined) =>
+      rotate(
+        levels.map((own) => own.map((x, s) => Math.log(x) - (b ? b[s]! : 0))),
+        membership(peers, days, sessions),
+        ROTATION_WINDOWS[every],
+      );
+    const relative = against(flat ? undefined : reference);
+    const plain = flat ? relative : against(undefined);
+    const last = sessions.length - 1;
+    const start = Math.max(0, sessions.length - wanted.samples);
+    const present = peers.flatMap((p, i) => (isNow(p) ? [i] : []));
+    const rows = present.map((i): RotationRow => {
+      const [trend, momentum] = [relative.trend[i]!, relative.momentum[i]!];
+      const phase = phaseOf(trend[last] ?? NaN, momentum[last] ?? NaN);
+      return {
+        ...facts(peers[i]!),
+        trend: trend.slice(start),
+        momentum: momentum.slice(start),
+        flatTrend: plain.trend[i]!.slice(start),
+        flatMomentum: plain.momentum[i]!.slice(start),
+        phase: phase ?? "",
+        since: phase === undefined ? 0 : samplesIn(phase, trend, momentum),
+        distance: Math.hypot(trend[last] ?? NaN, momentum[last] ?? NaN),
+        ...(last >= 0 ? stepAt(trend, momentum, last) : { heading: NaN, speed: NaN }),
+        score: positionScore(trend[last] ?? NaN, momentum[last] ?? NaN),
+      };
+    });
+    // What a sample in progress shows may change until it is over; it is not among past events.
+    const finished = inProgress ? last - 1 : last;
+    const events = present.flatMap((i): PastEvent[] =>
+      rotationEvents(relative.trend[i]!, relative.momentum[i]!, finished - EVENT_SAMPLES + 1, finished).map((e) => ({
+        key: peers[i]!.key,
+        name: peers[i]!.name,
+        kind: e.kind,
+        day: days[sessions[e.sample]!]!,
+        ago: finished - e.sample,
+      })),
+    );
+    const sorted = rows.sort((a, b) => (b.trend.at(-1) ?? NaN) - (a.trend.at(-1) ?? NaN) || (a.name < b.name ? -1 : 1));
+    const ordered = [...sorted.filter((r) => r.phase !== ""), ...sorted.filter((r) => r.phase === "")];
+    const levelOf = new Map(present.map((i) => [peers[i]!.key, levels[i]!]));
+    return {
+      asOf: market.asOf,
+      set,
+      in: wanted.in ?? "",
+      inName: findGroupKey(wanted.in ?? "")?.name ?? "",
+      every,
+      sampleName: NAMES_OF_SAMPLE[every],
+      bench: wanted.bench,
+      benchmarkName: benchmark.name,
+      benchmarkKind: benchmark.kind,
+      base: wanted.base,
+      /** Last day of each shown sample; the last may be of a week or month that is not over. */
+      days: Int32Array.from(sessions.subarray(start), (s) => days[s]!),
+      inProgress,
+      rows: ordered,
+      phases: PHASES.map((phase) => shareOf(ordered, phase)),
+      temperaments: temperamentsOf(ordered),
+      events: events.sort((a, b) => a.ago - b.ago || (a.name < b.name ? -1 : 1)),
+      pair: pairOf(ordered, levelOf, start, wanted),
+    };
+  },
+  reading: (r) => rotationSentences(r),
+  table: (r) => ({
+    columns: [
+      { key: "name", label: r.set },
+      { key: "key", label: "key" },
+      { key: "trend", label: "relative trend T" },
+      { key: "momentum", label: "momentum M" },
+      { key: "phase", label: "phase" },
+      { key: "since", label: `${r.sampleName}s in it` },
+      { key: "distance", label: "distance" },
+      { key: "heading", label: "heading, degrees" },
+      { key: "speed", label: `speed a ${r.sampleName}` },
+      { key: "score", label: "T + M/2" },
+      { key: "flatTrend", label: "T against a flat line" },
+      { key: "flatMomentum", label: "M against a flat line" },
+      { key: "value", label: "market value" },
+      { key: "temperament", label: "temperament" },
+    ],
+    rows: r.rows.map((m) => [
+      m.name,
+      m.key,
+      m.trend.at(-1) ?? NaN,
+      m.momentum.at(-1) ?? NaN,
+      m.phase,
+      m.since,
+      m.distance,
+      m.heading,
+      m.speed,
+      m.score,
+      m.flatTrend.at(-1) ?? NaN,
+      m.flatMomentum.at(-1) ?? NaN,
+      m.value,
+      m.temperament,
+    ]),
+  }),
+});
+
+function facts({ key, name, ticker, family, temperament, value, down }: Peer) {
+  return { key, name, ticker, family, temperament, value, down };
+}
+
+interface Benchmark {
+  readonly kind: "index" | "flat" | "mean";
+  readonly name: string;
+  /** Key of the member that it is, which is left out of the set. */
+  readonly key: string;
+  /** The asking calendar and its last session (method 0, A09). */
+  readonly days: Int32Array;
+  readonly t: number;
+  readonly close: Float64Array;
+}
+
+function benchmarkOf(market: Market, set: PeerSet, bench: string): Benchmark {
+  const own = { days: market.sessions, t: market.t };
+  const ones = () => new Float64Array(market.t + 1).fill(1);
+  const flat: Benchmark = { kind: "flat", name: "a flat line", key: "", ...own, close: ones() };
+  const mean: Benchmark = { kind: "mean", name: "the average of the set", key: "", ...own, close: ones() };
+  if (bench === "flat") return flat;
+  if (bench === "mean") return mean;
+  if (bench !== "index") return ofInstrument(market, bench) ?? mean;
+  if (set === "currency") return flat;
+  if (set === "asset-class") return mean;
+  const kind = set === "region" || set === "world" ? "index" : set === "family" || set === "commodity" ? "commodity" : undefined;
+  if (kind) return ofInstrument(market, widestIndex(market, kind) ?? "") ?? mean;
+  const index = market.row.broadIndex;
+  return (
+    (index === null ? undefined : ofInstrument(market, index)) ?? {
+      ...{ kind: "index", name: market.referenceName, key: "" },
+      ...own,
+      close: market.perSession(referenceColumns).close,
+    }
+  );
+}
+
+function ofInstrument(market: Market, ticker: string): Benchmark | undefined {
+  const found = locate(market, ticker);
+  if (!found) return undefined;
+  const { part, instrument } = found;
+  const [close, days] = ownDays(part, part.bars("close", instrument.index));
+  return { kind: "index", name: instrument.name, key: ticker, days, t: days.length - 1, close };
+}
+
+/** The index abroad that stands for most instruments of a kind. */
+function widestIndex(market: Market, kind: string): string | undefined {
+  const part = market.abroad;
+  const counted = (part?.groups ?? [])
+    .filter((g) => g.kind === "index" && part!.find(g.name))
+    .map((g) => ({ name: g.name, n: part!.groupAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
+  return counted.filter((c) => c.n > 0).sort((a, b) => b.n - a.n)[0]?.name;
+}
+
+/** Currencies against a base: prices in it, the home currency among them; against a flat line the base is the hub. */
+function withBase(
+  market: Market,
+  peers: readonly Peer[],
+  { set, base, bench }: { readonly set: PeerSet; readonly base: string; readonly bench: string },
+): Peer[] {
+  if (set !== "currency" || peers.length === 0) return [...peers];
+  const like = peers[0]!;
+  const home: Peer = {
+    ...like,
+    key: market.row.currency,
+    name: `${market.row.name}'s own`,
+    ticker: "",
+    value: NaN,
+    levels: like.part.sessions.length === 0 ? like.levels : Float64Array.from(like.levels, () => 1),
+  };
+  const chosen = peers.find((p) => p.key === base) ?? home;
+  const hub = bench === "flat" || bench === "index";
+  return [...peers, home]
+    .filter((p) => !hub || p.key !== chosen.key)
+    .map((p) => ({ ...p, levels: p.levels.map((x, s) => x / chosen.levels[s]!) }));
+}
+
+function sampledLevels(peer: Peer, days: Int32Array, sessions: Int32Array): Float64Array {
+  if (days === peer.part.sessions) return atSamples(peer.levels, sessions);
+  const onDays = levelsOn(peer, days);
+  return Float64Array.from(sessions, (s) => onDays[s]!);
+}
+
+/** ln of the geometric mean of the levels at each sample, over those that have one. */
+function meanLog(levels: readonly Float64Array[]): Float64Array {
+  const samples = levels[0]?.length ?? 0;
+  let before = 0;
+  let level = 0;
+  // Chained: one that begins late enters with its changes, not with its level.
+  return Float64Array.from({ length: samples }, (_, s) => {
+    const moves = s === 0 ? [] : levels.map((own) => Math.log(own[s]! / own[s - 1]!)).filter((x) => !Number.isNaN(x));
+    before = level;
+    level = moves.length > 0 ? before + moves.reduce((sum, x) => sum + x, 0) / moves.length : before;
+    return level;
+  });
+}
+
+function membership(peers: readonly Peer[], days: Int32Array, sessions: Int32Array): (i: number, s: number) => boolean {
+  const sessionOf = new Map<Market, Int32Array>();
+  for (const { part } of peers) {
+    if (sessionOf.has(part)) continue;
+    let own = -1;
+    const found = Int32Array.from(sessions, (s) => {
+      while (own + 1 < part.sessions.length && part.sessions[own + 1]! <= days[s]!) own++;
+      return own;
+    });
+    sessionOf.set(part, found);
+  }
+  return (i, s) => peers[i]!.belongsAt(sessionOf.get(peers[i]!.part)![s]!);
+}
+
+function samplesIn(phase: string, trend: Float64Array, momentum: Float64Array): number {
+  let s = trend.length - 1;
+  while (s > 0 && phaseOf(trend[s - 1]!, momentum[s - 1]!) === phase) s--;
+  return trend.length - s;
+}
+
+/** Members and share of market value in a phase. */
+function shareOf(rows: readonly RotationRow[], phase: string) {
+  const known = rows.filter((r) => r.phase !== "");
+  const inIt = known.filter((r) => r.phase === phase);
+  const worth = (list: readonly RotationRow[]) => list.reduce((sum, r) => sum + (Number.isNaN(r.value) ? 0 : r.value), 0);
+  const total = worth(known);
+  return { phase, members: inIt.length, value: total > 0 ? worth(inIt) / total : NaN };
+}
+
+/** How many of each temperament are ahead, by count. */
+function temperamentsOf(rows: readonly RotationRow[]) {
+  return ["growth", "cyclical", "defensive"].flatMap((temperament) => {
+    const own = rows.filter((r) => r.temperament === temperament && !Number.isNaN(r.trend.at(-1) ?? NaN));
+    const ahead = own.filter((r) => r.trend.at(-1)! >= 0).length;
+    return own.length === 0 ? [] : [{ temperament, members: own.length, ahead }];
+  });
+}
+
+function pairOf(
+  rows: readonly RotationRow[],
+  levels: ReadonlyMap<string, Float64Array>,
+  start: number,
+  { long, short }: { readonly long?: string | undefined; readonly short?: string | undefined },
+) {
+  const scored = rows.filter((r) => !Number.isNaN(r.score)).sort((a, b) => b.score - a.score || (a.key < b.key ? -1 : 1));
+  const first = rows.find((r) => r.key === long) ?? scored[0];
+  const second = rows.find((r) => r.key === short) ?? scored[scored.length - 1];
+  if (!first || !second || first.key === second.key) return undefined;
+  const [a, b] = [levels.get(first.key)!, levels.get(second.key)!];
+  const ratio = a.map((x, s) => x / b[s]!).slice(start);
+  const base = ratio.find((x) => !Number.isNaN(x)) ?? NaN;
+  return {
+    long: { key: first.key, name: first.name, ticker: first.ticker },
+    short: { key: second.key, name: second.name, ticker: second.ticker },
+    /** Ratio of the two, 100 at the first shown sample, and its z over the trailing 52 samples. */
+    ratio: ratio.map((x) => (100 * x) / base),
+    z: ratioZ(a, b).slice(start),
+  };
+}
+
+export type { Sampling };

@@ -1,0 +1,30 @@
+import { memberSpans, type MemberSpans } from "@core";
+import { findGroupKey } from "./group-key";
+import type { MarketData } from "./market-data";
+
+const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
+
+/** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
+export function spansOf(data: MarketData, key: string): MemberSpans {
+  let kept = spansKept.get(data.groups);
+  if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
+  let spans = kept.get(key);
+  if (!spans) kept.set(key, (spans = findSpans(data, key)));
+  return spans;
+}
+
+function findSpans(data: MarketData, key: string): MemberSpans {
+  const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
+  if (level === "market") return data.universe;
+  const none = () => memberSpans(data.instruments.map(() => []));
+  if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
+  const { universe } = data;
+  return memberSpans(
+    data.instruments.map((instrument, i) => {
+      const runs: [number, number][] = [];
+      if (instrument[level] !== name) return runs;
+      for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
+      return runs;
+    }),
+  );
+}
