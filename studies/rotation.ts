@@ -58,6 +58,8 @@ export interface RotationRow {
   readonly score: number;
 }
 
+/** Samples after which an EMA(3) knows nothing of how it began, twice, and room for halts. */
+const FADING = 200;
 /** Samples that are looked through for turns and failed moves. */
 const EVENT_SAMPLES = 8;
 const NAMES_OF_SAMPLE = { daily: "session", weekly: "week", monthly: "month" } as const;
@@ -98,18 +100,17 @@ export const rotation = defineStudy({
     const benchmark = benchmarkOf(market, set, wanted.bench);
     const peers = all.filter((p) => p.key !== benchmark.key);
     const { days, t } = benchmark;
-    const { sessions, inProgress } = samplesOf(days, t, every);
+    const { inProgress, sessions: whole } = samplesOf(days, t, every);
+    const windows = ROTATION_WINDOWS[every];
+    // What lies before the warm-up of the first shown sample has no weight left in it.
+    const sessions = whole.subarray(Math.max(0, whole.length - wanted.samples - 2 * windows.n - windows.k - FADING));
     const levels = peers.map((p) => sampledLevels(p, days, sessions));
     const reference = benchmark.kind === "mean" ? meanLog(levels) : atSamples(benchmark.close, sessions).map(Math.log);
     const flat = benchmark.kind === "flat";
-    const against = (b: Float64Array | undefined) =>
-      rotate(
-        levels.map((own) => own.map((x, s) => Math.log(x) - (b ? b[s]! : 0))),
-        membership(peers, days, sessions),
-        ROTATION_WINDOWS[every],
-      );
-    const relative = against(flat ? undefined : reference);
-    const plain = flat ? relative : against(undefined);
+    const logs = levels.map((own) => own.map(Math.log));
+    const belongs = membership(peers, days, sessions);
+    const plain = rotate(logs, belongs, windows);
+    const relative = flat ? plain : rotate(lessEach(logs, reference), belongs, windows);
     const last = sessions.length - 1;
     const start = Math.max(0, sessions.length - wanted.samples);
     const present = peers.flatMap((p, i) => (isNow(p) ? [i] : []));
@@ -284,6 +285,14 @@ function sampledLevels(peer: Peer, days: Int32Array, sessions: Int32Array): Floa
   return Float64Array.from(sessions, (s) => onDays[s]!);
 }
 
+function lessEach(columns: readonly Float64Array[], less: Float64Array): Float64Array[] {
+  return columns.map((own) => {
+    const out = new Float64Array(own.length);
+    for (let s = 0; s < out.length; s++) out[s] = own[s]! - less[s]!;
+    return out;
+  });
+}
+
 /** ln of the geometric mean of the levels at each sample, over those that have one. */
 function meanLog(levels: readonly Float64Array[]): Float64Array {
   const samples = levels[0]?.length ?? 0;
@@ -298,18 +307,26 @@ function meanLog(levels: readonly Float64Array[]): Float64Array {
   });
 }
 
+/** Which peers belonged to the set at each sample. */
 function membership(peers: readonly Peer[], days: Int32Array, sessions: Int32Array): (i: number, s: number) => boolean {
   const sessionOf = new Map<Market, Int32Array>();
   for (const { part } of peers) {
     if (sessionOf.has(part)) continue;
     let own = -1;
-    const found = Int32Array.from(sessions, (s) => {
-      while (own + 1 < part.sessions.length && part.sessions[own + 1]! <= days[s]!) own++;
-      return own;
-    });
+    const found = new Int32Array(sessions.length);
+    for (let s = 0; s < found.length; s++) {
+      while (own + 1 < part.sessions.length && part.sessions[own + 1]! <= days[sessions[s]!]!) own++;
+      found[s] = own;
+    }
     sessionOf.set(part, found);
   }
-  return (i, s) => peers[i]!.belongsAt(sessionOf.get(peers[i]!.part)![s]!);
+  const table = peers.map((peer) => {
+    const own = sessionOf.get(peer.part)!;
+    const belongs = new Uint8Array(own.length);
+    for (let s = 0; s < own.length; s++) belongs[s] = peer.belongsAt(own[s]!) ? 1 : 0;
+    return belongs;
+  });
+  return (i, s) => table[i]![s] === 1;
 }
 
 function samplesIn(phase: string, trend: Float64Array, momentum: Float64Array): number {

@@ -65,15 +65,26 @@ function scale(
   isMember: (i: number, s: number) => boolean,
 ): void {
   const samples = columns[0]?.length ?? 0;
-  const there = new Float64Array(columns.length);
-  for (let s = 0; s < samples; s++) {
-    let count = 0;
+  const unit = new Float64Array(samples).fill(NaN);
+  // Some samples at a time, so that each series is read in runs.
+  const there = Array.from({ length: Math.min(BLOCK, samples) }, () => new Float64Array(columns.length));
+  const count = new Int32Array(BLOCK);
+  for (let start = 0; start < samples; start += BLOCK) {
+    const end = Math.min(samples, start + BLOCK);
+    count.fill(0);
     for (let i = 0; i < columns.length; i++) {
-      const sd = spreads[i]![s]!;
-      if (sd === sd && isMember(i, s)) there[count++] = sd;
+      const spread = spreads[i]!;
+      for (let s = start; s < end; s++) {
+        const sd = spread[s]!;
+        if (sd === sd && isMember(i, s)) there[s - start]![count[s - start]!++] = sd;
+      }
     }
-    const unit = medianInPlace(there, count);
-    for (const column of columns) column[s] = unit > 0 ? column[s]! / unit : NaN;
+    for (let s = start; s < end; s++) unit[s] = medianInPlace(there[s - start]!, count[s - start]!);
   }
-  for (const column of columns) ema(column, 3, column);
+  for (const column of columns) {
+    for (let s = 0; s < samples; s++) column[s] = unit[s]! > 0 ? column[s]! / unit[s]! : NaN;
+    ema(column, 3, column);
+  }
 }
+
+const BLOCK = 64;
