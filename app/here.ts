@@ -46,6 +46,7 @@ const PATHS: Record<Link["screen"], string> = {
   regime: "/regime",
   breadth: "/breadth",
   timing: "/timing",
+  rotation: "/rotation",
   groups: "/groups",
   chart: "/chart",
 };

@@ -6,6 +6,7 @@ export default [
     route("regime", "routes/regime/route.tsx"),
     route("breadth", "routes/breadth/route.tsx"),
     route("timing", "routes/timing/route.tsx"),
+    route("rotation", "routes/rotation/route.tsx"),
     route("groups", "routes/groups/route.tsx"),
     route("chart/:ticker?", "routes/chart/route.tsx"),
     route("files", "routes/files/route.tsx"),

@@ -1,21 +1,22 @@
 import type { Market } from "./market";
 
-export type GroupLevel = "sector" | "industry" | "group" | "market";
+export type GroupLevel = "sector" | "industry" | "group" | "market" | "any";
 
-/** A set of stocks by name: a sector or industry of the universe, a dated group, or the whole universe. */
+/** A set of stocks by name: a sector or industry of the universe, a dated group, the whole universe, or any of several. */
 export interface GroupKey {
   readonly level: GroupLevel;
-  /** Empty for the whole market. */
+  /** Empty for the whole market; of several, their keys with bars between. */
   readonly name: string;
 }
 
-const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market"];
+const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market", "any"];
 
 /** Reads a key such as "sector:Shipyards" or "market:"; undefined for a text that is none. */
 export function findGroupKey(text: string): GroupKey | undefined {
   const colon = text.indexOf(":");
   const level = LEVELS.find((l) => l === text.slice(0, colon));
   const name = text.slice(colon + 1);
+  if (level === "any" && !name.split("|").every((part) => !part.startsWith("any:") && findGroupKey(part))) return undefined;
   return level && (level === "market") === (name === "") ? { level, name } : undefined;
 }
 
@@ -23,18 +24,36 @@ export function groupKeyText(level: GroupLevel, name: string): string {
   return `${level}:${name}`;
 }
 
+/** One key for what belongs to any of several groups, such as the focus. */
+export function anyOf(keys: readonly string[]): string {
+  return keys.length === 1 ? keys[0]! : groupKeyText("any", keys.join("|"));
+}
+
+/** The keys that a key stands for: itself, or each of several. */
+export function partsOf(text: string): string[] {
+  const key = findGroupKey(text);
+  return key?.level === "any" ? key.name.split("|") : [text];
+}
+
 /** How a set of keys is called in a sentence. */
 export function groupsTitle(keys: readonly string[], market: Market): string {
-  if (keys.length > 2) return `${keys.length} groups`;
-  return keys.map((key) => findGroupKey(key)?.name || `all of ${market.row.name}`).join(" and ");
+  const parts = keys.flatMap(partsOf);
+  if (parts.length > 2) return `${parts.length} groups`;
+  return parts.map((key) => nameOfGroup(key, market)).join(" and ");
+}
+
+/** A fund or index that names a group is called by its own name. */
+function nameOfGroup(text: string, market: Market): string {
+  const key = findGroupKey(text);
+  if (key?.level === "group") return market.find(key.name)?.name ?? market.abroad?.find(key.name)?.name ?? key.name;
+  return key?.name || `all of ${market.row.name}`;
 }
 
 /** Members of any of the groups at the as-of session, as positions in the panel, ascending. */
 export function membersOf(market: Market, keys: readonly string[]): number[] {
   const found = new Set<number>();
   const universe = market.universeAt(market.t);
-  const instruments = new Map(market.instruments.map((i) => [i.index, i]));
-  for (const text of keys) {
+  for (const text of keys.flatMap(partsOf)) {
     const key = findGroupKey(text);
     if (!key) continue;
     const members =
@@ -42,7 +61,7 @@ export function membersOf(market: Market, keys: readonly string[]): number[] {
         ? universe
         : key.level === "group"
           ? market.groupAt(key.name, market.t)
-          : universe.filter((i) => instruments.get(i)?.[key.level as "sector" | "industry"] === key.name);
+          : universe.filter((i) => market.at(i)?.[key.level as "sector" | "industry"] === key.name);
     for (const i of members) found.add(i);
   }
   return [...found].sort((a, b) => a - b);

@@ -1,6 +1,6 @@
 import { align } from "@core";
 import { groupSeries } from "./columns";
-import { findGroupKey, groupKeyText, membersOf } from "./group-key";
+import { findGroupKey, groupKeyText, membersOf, partsOf } from "./group-key";
 import type { KnownInstrument, Market } from "./market";
 import type { PeerSet } from "./peer-names";
 
@@ -50,13 +50,19 @@ const always = () => true;
  */
 export function peersOf(market: Market, wanted: SetWanted): Peer[] {
   const { set, in: inside } = wanted;
-  const within = (peer: Peer) => inside === undefined || peer.family === findGroupKey(inside)?.name;
+  const parts = inside === undefined ? [] : partsOf(inside);
+  const within = (peer: Peer) =>
+    parts.length === 0 ||
+    parts.some((key) => key === peer.key || (peer.family !== "" && findGroupKey(key)?.name === peer.family));
   switch (set) {
     case "sector":
     case "industry":
       return sectorsOrIndustries(market, set).filter(within);
     case "theme":
-      return market.groups.filter((g) => g.kind === "theme").map((g) => groupPeer(market, g.name));
+      return market.groups
+        .filter((g) => g.kind === "theme")
+        .map((g) => groupPeer(market, g.name))
+        .filter(within);
     case "family":
       return abroadGroups(market, "family").map(({ part, name }) => ({
         ...groupPeer(part, name),

@@ -12,7 +12,6 @@ interface Told {
   readonly inProgress: boolean;
   readonly rows: readonly RotationRow[];
   readonly phases: readonly { readonly phase: string; readonly value: number }[];
-  readonly temperaments: readonly { readonly temperament: string; readonly members: number; readonly ahead: number }[];
   readonly events: readonly PastEvent[];
 }
 
@@ -52,18 +51,9 @@ export function rotationSentences(r: Told): Sentence[] {
       ? "."
       : falling.length === 0
         ? `; ${ahead.length === 1 ? "it also rises" : "all of them also rise"} against a flat line.`
-        : `; ${whoFalls(falling.length, ahead.length)} against a flat line: leading is not rising.`,
+        : `; ${whoFalls(falling.length, ahead.length)} against a flat line${2 * falling.length >= ahead.length ? ": leading is not rising" : ""}.`,
   ];
   sentences.push(rests);
-  const [growth, defensive] = ["growth", "defensive"].map((name) => r.temperaments.find((x) => x.temperament === name));
-  if (growth && defensive)
-    sentences.push([
-      `Growth: `,
-      { figure: `${growth.ahead} of ${growth.members}` },
-      ` ahead; defensive: `,
-      { figure: `${defensive.ahead} of ${defensive.members}` },
-      ".",
-    ]);
   return sentences;
 }
 
@@ -88,7 +78,7 @@ function whatHappened(events: readonly PastEvent[], sampleName: string): string 
         : `${latest} ${sampleName}s earlier `;
   const told = (kind: PastEvent["kind"], text: (names: string, plural: boolean) => string) => {
     const names = events.filter((e) => e.ago === latest && e.kind === kind).map((e) => e.name);
-    const shown = names.length > 3 ? [...names.slice(0, 2), `${names.length - 2} more`] : names;
+    const shown = names.length > 2 ? [names[0]!, `${names.length - 1} more`] : names;
     return names.length === 0 ? [] : [text(list(shown), names.length > 1)];
   };
   const parts = [
@@ -98,5 +88,5 @@ function whatHappened(events: readonly PastEvent[], sampleName: string): string 
     ...told("failed slip", (names) => `${names} eased and gained again`),
     ...told("turn", (names) => `${names} turned`),
   ];
-  return `${when}${parts.slice(0, 3).join("; ")}.`;
+  return `${when}${parts.slice(0, 2).join("; ")}.`;
 }

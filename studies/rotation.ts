@@ -18,7 +18,7 @@ import { locate } from "./abroad";
 import { referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { groupKeySchema } from "./group-key-schema";
-import { findGroupKey } from "./group-key";
+import { groupsTitle } from "./group-key";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, type PeerSet } from "./peer-names";
 import { isNow, levelsOn, ownDays, peersOf, type Inside, type Peer } from "./peer-set";
@@ -148,7 +148,7 @@ export const rotation = defineStudy({
       asOf: market.asOf,
       set,
       in: wanted.in ?? "",
-      inName: findGroupKey(wanted.in ?? "")?.name ?? "",
+      inName: wanted.in === undefined ? "" : groupsTitle([wanted.in], market),
       every,
       sampleName: NAMES_OF_SAMPLE[every],
       bench: wanted.bench,

@@ -1,5 +1,5 @@
 import { memberSpans, type MemberSpans } from "@core";
-import { findGroupKey } from "./group-key";
+import { findGroupKey, partsOf } from "./group-key";
 import type { MarketData } from "./market-data";
 
 const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
@@ -16,6 +16,7 @@ export function spansOf(data: MarketData, key: string): MemberSpans {
 function findSpans(data: MarketData, key: string): MemberSpans {
   const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
   if (level === "market") return data.universe;
+  if (level === "any") return unionOf(partsOf(key).map((part) => spansOf(data, part)));
   const none = () => memberSpans(data.instruments.map(() => []));
   if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
   const { universe } = data;
@@ -26,5 +27,19 @@ function findSpans(data: MarketData, key: string): MemberSpans {
       for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
       return runs;
     }),
+  );
+}
+
+function unionOf(all: readonly MemberSpans[]): MemberSpans {
+  const instruments = all[0]!.offset.length - 1;
+  return memberSpans(
+    Array.from({ length: instruments }, (_, i) =>
+      all.flatMap(({ offset, from, to }) =>
+        Array.from({ length: offset[i + 1]! - offset[i]! }, (_, k): [number, number] => [
+          from[offset[i]! + k]!,
+          to[offset[i]! + k]!,
+        ]),
+      ),
+    ),
   );
 }

@@ -14,11 +14,14 @@ export function InlineMenu({
   param,
   value,
   choices,
+  also,
 }: {
   label: string;
   param: string;
   value: string;
   choices: readonly Choice[];
+  /** Further parameters that a choice sets, or removes where undefined. */
+  also?: Readonly<Record<string, string | undefined>>;
 }) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
@@ -34,7 +37,7 @@ export function InlineMenu({
         <DropdownMenu.Content className={MENU} align="start" sideOffset={4}>
           <DropdownMenu.RadioGroup
             value={value}
-            onValueChange={(next) => void navigate(hrefWith({ [param]: next }), { preventScrollReset: true })}
+            onValueChange={(next) => void navigate(hrefWith({ ...also, [param]: next }), { preventScrollReset: true })}
           >
             {choices.map((c) => (
               <DropdownMenu.RadioItem key={c.value} value={c.value} className={MENU_ITEM}>

@@ -128,8 +128,8 @@ const bond = (ticker: string, name: string, spread: number, duration: number, be
 });
 
 export const BONDS: readonly BondPlan[] = [
-  bond("BSHRT", "Government bonds, short", 0, 1.8, 0, 0.003),
-  bond("BLONG", "Government bonds, long", 0.006, 12, 0, 0.01),
+  bond("BSHRT", "Short government bonds", 0, 1.8, 0, 0.003),
+  bond("BLONG", "Long government bonds", 0.006, 12, 0, 0.01),
   bond("BLINK", "Inflation-linked bonds", 0.003, 7, 0.03, 0.012),
   bond("BCORP", "Corporate bonds", 0.007, 6, 0.1, 0.008),
   bond("BHIGH", "High-yield bonds", 0.022, 3.5, 0.45, 0.035),

@@ -1,4 +1,4 @@
-import { ChartCandlestick, Compass, Database, Layers, Sunrise, Timer, Waves, type LucideIcon } from "lucide-react";
+import { ChartCandlestick, Compass, Database, Layers, Orbit, Sunrise, Timer, Waves, type LucideIcon } from "lucide-react";
 
 export interface Screen {
   readonly name: string;
@@ -28,7 +28,16 @@ export const COURSE: readonly { readonly part: string; readonly screens: readonl
   },
   {
     part: "Compare",
-    screens: [{ name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Which sectors and industries lead" }],
+    screens: [
+      {
+        name: "Rotation",
+        path: "/rotation",
+        letter: "o",
+        icon: Orbit,
+        about: "Where the members of a set stand and are heading against a benchmark",
+      },
+      { name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Who leads, sector by sector down to the holdings" },
+    ],
   },
   {
     part: "Select",

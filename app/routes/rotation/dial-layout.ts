@@ -1,0 +1,130 @@
+/*
+ * Geometry of the dial: up is ahead, left is gaining, so that a member that goes round moves clockwise. Lengths are in
+ * units of the drawing, of which the dial is SIZE wide and high.
+ */
+
+export const SIZE = 560;
+const MARGIN = 30;
+export const RADIUS = SIZE / 2 - MARGIN;
+export const CENTRE = SIZE / 2;
+
+export interface DialPoint {
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface DialMember {
+  readonly key: string;
+  readonly label: string;
+  /** Radius of its head. */
+  readonly size: number;
+  /** Its trail from the past to its head, the last point. */
+  readonly trail: readonly DialPoint[];
+  /** Distance from the hub in sigma. */
+  readonly distance: number;
+}
+
+/** How many sigma the dial reaches: all these fit, in half sigmas. */
+export function reachOf(points: readonly { readonly trend: number; readonly momentum: number }[]): number {
+  const farthest = points.reduce((most, p) => Math.max(most, Math.hypot(p.trend, p.momentum) || 0), 0);
+  return farthest <= 1 ? 1 : Math.max(1.5, Math.ceil(2.1 * farthest) / 2);
+}
+
+/** Most members stand near the hub: lengths grow a little slower than sigmas do, so that they come apart there. */
+const SPREAD = 0.75;
+
+/** How far from the hub so many sigma are drawn. */
+export function radiusOf(sigma: number, reach: number): number {
+  return RADIUS * Math.pow(sigma / reach, SPREAD);
+}
+
+/** Where a member with a trend and a momentum stands. */
+export function placeOf(trend: number, momentum: number, reach: number): DialPoint {
+  const distance = Math.hypot(trend, momentum);
+  const scale = distance > 0 ? radiusOf(distance, reach) / distance : 0;
+  return { x: CENTRE - momentum * scale, y: CENTRE - trend * scale };
+}
+
+/** Radius of a head by its share of the largest market value; all alike where values are unknown. */
+export function headSize(value: number, largest: number, members: number): number {
+  const scale = members > 30 ? 0.7 : 1;
+  if (Number.isNaN(value) || !(largest > 0)) return 5.5 * scale;
+  return (3.6 + 7.4 * Math.sqrt(value / largest)) * scale;
+}
+
+export interface PlacedLabel {
+  readonly key: string;
+  readonly x: number;
+  readonly y: number;
+  readonly anchor: "start" | "end" | "middle";
+}
+
+interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+const LETTER = 6.1;
+const HEIGHT = 13;
+
+/**
+ * Labels beside the heads, farthest from the hub first: each takes the first side on which it covers neither a head nor
+ * another label; one that finds none is left out.
+ */
+export function placeLabels(members: readonly DialMember[]): PlacedLabel[] {
+  const taken: Box[] = members.map((m) => around(headOf(m), m.size + 1));
+  const placed: PlacedLabel[] = [];
+  const ranked = [...members].sort((a, b) => b.distance - a.distance);
+  for (const m of ranked) {
+    const own = taken[members.indexOf(m)]!;
+    for (const label of candidates(m)) {
+      const box = boxOf(label, m.label.length);
+      const inside = box.left >= 0 && box.right <= SIZE && box.top >= 0 && box.bottom <= SIZE;
+      if (!inside || taken.some((other) => other !== own && overlap(box, other))) continue;
+      taken.push(box);
+      placed.push(label);
+      break;
+    }
+  }
+  return placed;
+}
+
+function headOf(m: DialMember): DialPoint {
+  return m.trail[m.trail.length - 1]!;
+}
+
+function candidates(m: DialMember): PlacedLabel[] {
+  const { x, y } = headOf(m);
+  const gap = m.size + 4;
+  const right: PlacedLabel = { key: m.key, x: x + gap, y: y + 4, anchor: "start" };
+  const left: PlacedLabel = { key: m.key, x: x - gap, y: y + 4, anchor: "end" };
+  const above: PlacedLabel = { key: m.key, x, y: y - gap - 2, anchor: "middle" };
+  const below: PlacedLabel = { key: m.key, x, y: y + gap + 9, anchor: "middle" };
+  // Away from the hub first, where there is room.
+  return x >= CENTRE ? [right, above, below, left] : [left, above, below, right];
+}
+
+function boxOf({ x, y, anchor }: PlacedLabel, letters: number): Box {
+  const width = letters * LETTER;
+  const left = anchor === "start" ? x : anchor === "end" ? x - width : x - width / 2;
+  return { left, right: left + width, top: y - HEIGHT + 2, bottom: y + 2 };
+}
+
+function around({ x, y }: DialPoint, r: number): Box {
+  return { left: x - r, right: x + r, top: y - r, bottom: y + r };
+}
+
+function overlap(a: Box, b: Box): boolean {
+  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
+}
+
+/** A name short enough to stand beside a head: the ticker of a stock, else its first words. */
+export function shortName(name: string, ticker: string, set: string): string {
+  if (set === "stock" || set === "fund") return ticker;
+  if (name.length <= 15) return name;
+  const words = name.replace(/,/g, "").split(" ");
+  const two = words.slice(0, 2).join(" ");
+  return two.length <= 16 && !/ (and|of|the)$/.test(two) ? two : words[0]!;
+}

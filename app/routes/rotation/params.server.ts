@@ -1,0 +1,24 @@
+import { anyOf } from "@studies/group-key";
+import { PEER_SETS, type PeerSet } from "@studies/peer-names";
+import { rotation } from "@studies/rotation";
+import type { z } from "zod";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import { parseHere } from "~/here";
+import { offeredGroups, type OfferedGroup } from "~/offered-groups.server";
+
+/** What the screen asks of the study: `in=focus` is the groups in focus together; stocks are always those of some group. */
+export async function rotationParams(request: Request) {
+  const search = new URL(request.url).searchParams;
+  const { focus } = parseHere(search);
+  const wanted = search.get("in") ?? "";
+  const set = (search.get("set") ?? "sector") as PeerSet;
+  const groups = set in PEER_SETS ? await offeredGroups(request) : [];
+  const asked = paramsFromSearch(rotation.params, search) as z.input<typeof rotation.params>;
+  return { params: { ...asked, in: insideOf(wanted, set, focus, groups) }, groups };
+}
+
+function insideOf(wanted: string, set: PeerSet, focus: readonly string[], groups: readonly OfferedGroup[]): string | undefined {
+  if (wanted !== "" && wanted !== "focus") return wanted;
+  if (focus.length > 0 && (wanted === "focus" || set === "stock")) return anyOf(focus);
+  return set === "stock" ? (groups.find((g) => g.kind === "sector")?.value ?? "market:") : undefined;
+}

@@ -1,0 +1,273 @@
+import { useEffect, useMemo, useState } from "react";
+import { Link, useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
+import { PEER_SETS, type PeerSet } from "@studies/peer-names";
+import { rotation } from "@studies/rotation";
+import { askFor } from "~/ask.server";
+import { useFrameValue } from "~/frame-context";
+import { hrefOf, linkHref, useHere, useHrefWith } from "~/here";
+import { peerColours } from "~/ui/peer-colours";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { benchmarkChoices, EVERY, insideChoices, SETS, TRAILS } from "./choices";
+import { Dial } from "./dial";
+import { Events } from "./events";
+import { PairPart } from "./pair-part";
+import { rotationParams } from "./params.server";
+import { PhaseRibbon } from "./phase-ribbon";
+import { RotationTable } from "./rotation-table";
+import { Shares } from "./shares";
+import { StepControls } from "./step-controls";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { params, groups } = await rotationParams(request);
+  const answer = await askFor(request, rotation, params);
+  const currencies =
+    params.set === "currency" ? await askFor(request, rotation, { set: "currency", bench: "mean", samples: 8 }) : undefined;
+  return {
+    reading: answer.reading,
+    rotation: toWire(answer.result),
+    groups,
+    currencies:
+      currencies?.result.rows.map((r) => ({ key: r.key, name: r.name })).sort((a, b) => (a.name < b.name ? -1 : 1)) ?? [],
+  };
+}
+
+/** Trails, what is hidden and the step back change what is drawn, not what is asked. */
+export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
+  const asked = (url: URL) => {
+    const search = new URLSearchParams(url.search);
+    for (const name of ["trail", "hide", "back", "beside", "sort"]) search.delete(name);
+    return search.toString();
+  };
+  const same = currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
+  return same && asked(currentUrl) === asked(nextUrl) ? false : defaultShouldRevalidate;
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Rotation · Yubrin" }];
+
+const STEP_MS = 450;
+const RIBBON_SAMPLES = 52;
+
+export default function Rotation({ loaderData }: Route.ComponentProps) {
+  const [search] = useSearchParams();
+  const here = useHere();
+  const navigate = useNavigate();
+  const hrefWith = useHrefWith();
+  const { sectors } = useFrameValue();
+  const r = useMemo(() => fromWire<ResultOf<typeof rotation>>(loaderData.rotation), [loaderData.rotation]);
+  const set = r.set as PeerSet;
+  const [lit, setLit] = useState<string>();
+  const last = r.days.length - 1;
+  const trail = Math.max(0, Math.min(52, Number(search.get("trail") ?? 12) || 0));
+  const first = Math.min(last, trail);
+  const [at, setAt] = useState(last - Math.min(last, Number(search.get("back")) || 0));
+  const [playing, setPlaying] = useState(false);
+  const shownAt = Math.max(0, Math.min(last, at));
+  const back = last - shownAt;
+  useEffect(() => {
+    setAt(last - Math.min(last, Number(search.get("back")) || 0));
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what was asked anew goes back to the address
+  }, [loaderData.rotation]);
+  useEffect(() => {
+    if (!playing) return;
+    const timer = setInterval(() => {
+      setAt((now) => {
+        if (now >= last) setPlaying(false);
+        return Math.min(last, now + 1);
+      });
+    }, STEP_MS);
+    return () => {
+      clearInterval(timer);
+    };
+  }, [playing, last]);
+  const step = (to: number) => {
+    const next = Math.max(first, Math.min(last, to));
+    setAt(next);
+    setPlaying(false);
+    void navigate(hrefWith({ back: next === last ? undefined : String(last - next) }), {
+      replace: true,
+      preventScrollReset: true,
+    });
+  };
+  const play = () => {
+    if (!playing && shownAt >= last) setAt(Math.max(first, last - 52));
+    setPlaying(!playing);
+  };
+
+  const hidden = useMemo(() => new Set(search.getAll("hide")), [search]);
+  const colours = useMemo(() => peerColours(r.rows, sectors), [r.rows, sectors]);
+  const openHref = (m: (typeof r.rows)[number]) =>
+    m.down
+      ? hrefOf(here, "/rotation", { set: m.down.set, in: m.down.in, every: search.get("every") ?? undefined })
+      : m.ticker !== ""
+        ? linkHref(here, { screen: "chart", params: { ticker: m.ticker } })
+        : hrefOf(here, "/groups", { in: m.key });
+  const dialRows = r.rows.map((m) => ({ ...m, colour: colours.get(m.key)! }));
+  const visible = dialRows.filter((m) => !hidden.has(m.key));
+  const flatRows = visible.map((m) => ({ ...m, trend: m.flatTrend, momentum: m.flatMomentum }));
+  const ribbonRows = [...dialRows]
+    .sort((a, b) =>
+      Number.isNaN(b.trend[shownAt]!) ? -1 : Number.isNaN(a.trend[shownAt]!) ? 1 : b.trend[shownAt]! - a.trend[shownAt]!,
+    )
+    .map((m) => ({ ...m, to: openHref(m), hidden: hidden.has(m.key) }));
+  const beside = search.get("beside") === "flat" && r.benchmarkKind !== "flat";
+  const hub = r.benchmarkKind === "flat" ? "a flat line" : r.benchmarkName;
+  const dial = (title: string, rows: typeof visible, centre: string) => (
+    <figure className="min-w-0">
+      {beside && <figcaption className="heading text-center">{title}</figcaption>}
+      <Dial
+        title={title}
+        set={set}
+        rows={rows}
+        at={shownAt}
+        trail={trail}
+        hub={centre}
+        lit={lit}
+        onLight={setLit}
+        onOpen={(key) => {
+          const member = r.rows.find((m) => m.key === key);
+          if (member) void navigate(openHref(member));
+        }}
+      />
+    </figure>
+  );
+  const ribbon = (
+    <PhaseRibbon
+      rows={ribbonRows}
+      days={r.days}
+      at={shownAt}
+      samples={RIBBON_SAMPLES}
+      sampleName={r.sampleName}
+      inProgress={r.inProgress}
+      lit={lit}
+      onLight={setLit}
+      onHide={(key) => {
+        const next = hidden.has(key) ? [...hidden].filter((k) => k !== key) : [...hidden, key];
+        void navigate(hrefWith({ hide: next }), { replace: true, preventScrollReset: true });
+      }}
+    />
+  );
+  const twin = hrefOf({ ...here, focus: [] }, "/data/rotation", {
+    set,
+    in: r.in || undefined,
+    every: r.every,
+    bench: r.bench,
+    base: r.base || undefined,
+  });
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={twin}>
+        <InlineMenu label="Sampling" param="every" value={r.every} choices={EVERY} /> samples of the{" "}
+        <InlineMenu
+          label="Set"
+          param="set"
+          value={set}
+          choices={SETS}
+          also={{ in: undefined, hide: undefined, long: undefined, short: undefined, bench: undefined }}
+        />
+        <Inside r={r} groups={loaderData.groups} focus={here.focus.length > 0} /> against{" "}
+        <InlineMenu label="Benchmark" param="bench" value={r.bench} choices={benchmarkChoices(r, set)} />
+        {set === "currency" && (
+          <>
+            {" "}
+            in{" "}
+            <InlineMenu
+              label="Base currency"
+              param="base"
+              value={r.base}
+              choices={[
+                { value: "", label: "the home currency" },
+                ...loaderData.currencies.filter((c) => c.key.startsWith("C")).map((c) => ({ value: c.key, label: c.name })),
+              ]}
+            />
+          </>
+        )}
+        , the last <InlineMenu label="Trail" param="trail" value={String(trail)} choices={TRAILS} />
+        {r.benchmarkKind !== "flat" && (
+          <>
+            ,{" "}
+            <Link
+              className="border-b border-dotted border-indigo font-semibold text-indigo"
+              to={hrefWith({ beside: beside ? undefined : "flat" })}
+              replace
+              preventScrollReset
+            >
+              {beside ? "without the flat line beside it" : "beside a flat line"}
+            </Link>
+          </>
+        )}
+        {hidden.size > 0 && (
+          <>
+            ; {hidden.size} hidden,{" "}
+            <Link className="font-semibold text-indigo underline" to={hrefWith({ hide: undefined })} replace preventScrollReset>
+              show all
+            </Link>
+          </>
+        )}
+      </ControlSentence>
+      {r.rows.length === 0 ? (
+        <p className="mt-6 max-w-xl">
+          There is nothing in this set at this date. Choose another set above, or a later date in the time bar;{" "}
+          <Link className="figure-link" to={hrefOf(here, "/files")}>
+            Data
+          </Link>{" "}
+          shows what is loaded.
+        </p>
+      ) : (
+        <>
+          {beside ? (
+            <>
+              <div className="grid grid-cols-2 gap-6">
+                {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
+                {dial("Against a flat line", flatRows, "a flat line")}
+              </div>
+              <StepControls
+                {...{ days: r.days, at: shownAt, first, playing, inProgress: r.inProgress, onStep: step, onPlay: play }}
+              />
+              <div className="mt-4">{ribbon}</div>
+            </>
+          ) : (
+            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6">
+              <div className="min-w-0">
+                {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
+                <StepControls
+                  {...{ days: r.days, at: shownAt, first, playing, inProgress: r.inProgress, onStep: step, onPlay: play }}
+                />
+              </div>
+              {ribbon}
+            </div>
+          )}
+          <div className="mt-5 grid grid-cols-[minmax(0,5fr)_minmax(0,3fr)_minmax(0,3fr)] gap-8">
+            {r.pair ? <PairPart days={r.days} pair={r.pair} members={r.rows} /> : <div />}
+            <Shares phases={r.phases} temperaments={r.temperaments} />
+            <Events events={r.events} sampleName={r.sampleName} />
+          </div>
+          <RotationTable rows={r.rows} sampleName={r.sampleName} openHref={openHref} back={back} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** The clause that says of which group the members are, where the set can be narrowed. */
+function Inside({
+  r,
+  groups,
+  focus,
+}: {
+  r: { readonly set: string; readonly in: string; readonly inName: string };
+  groups: Route.ComponentProps["loaderData"]["groups"];
+  focus: boolean;
+}) {
+  const choices = insideChoices(r.set as PeerSet, r, groups, focus);
+  if (choices.length < 2) return r.inName === "" ? null : <> of {r.inName}</>;
+  return (
+    <>
+      {" "}
+      of <InlineMenu label={`${PEER_SETS[r.set as PeerSet].many} of`} param="in" value={r.in} choices={choices} />
+    </>
+  );
+}
