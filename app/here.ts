@@ -48,6 +48,7 @@ const PATHS: Record<Link["screen"], string> = {
   timing: "/timing",
   rotation: "/rotation",
   groups: "/groups",
+  "period-map": "/period-map",
   chart: "/chart",
 };
 

@@ -8,6 +8,7 @@ export default [
     route("timing", "routes/timing/route.tsx"),
     route("rotation", "routes/rotation/route.tsx"),
     route("groups", "routes/groups/route.tsx"),
+    route("period-map", "routes/period-map/route.tsx"),
     route("chart/:ticker?", "routes/chart/route.tsx"),
     route("files", "routes/files/route.tsx"),
     route("*", "routes/not-found.tsx"),

@@ -23,6 +23,11 @@ const KINDS = {
     version: z.literal(1),
     panes: z.array(z.enum(Object.keys(OSCILLATORS) as [keyof typeof OSCILLATORS, ...(keyof typeof OSCILLATORS)[]])).max(4),
   }),
+  list: z.strictObject({
+    version: z.literal(1),
+    market: z.string().min(1).max(20),
+    tickers: z.array(z.string().min(1).max(20)).min(1).max(600),
+  }),
   "exposure-set": z.strictObject({ version: z.literal(1), set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

@@ -28,6 +28,7 @@ function filled(example: object): Record<string, unknown> {
     $industry: stock.industry!,
     $group: "ALBIG",
     $stock: stock.ticker,
+    $fund: world.instruments.find((i) => i.kind === "fund")?.ticker ?? "NONE",
     $index: "ALBRO",
   };
   return JSON.parse(JSON.stringify(example).replace(/\$\w+/g, (name) => names[name] ?? name)) as Record<string, unknown>;

@@ -3,7 +3,7 @@ import type { Market } from "./market";
 
 /** A place in the application, as a study names it: the screen and what it should show there. */
 export interface Link {
-  readonly screen: "today" | "regime" | "breadth" | "timing" | "rotation" | "groups" | "chart";
+  readonly screen: "today" | "regime" | "breadth" | "timing" | "rotation" | "groups" | "period-map" | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }
 

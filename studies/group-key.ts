@@ -1,15 +1,18 @@
 import type { Market } from "./market";
 
-export type GroupLevel = "sector" | "industry" | "group" | "market" | "any";
+export type GroupLevel = "sector" | "industry" | "group" | "market" | "stocks" | "any";
 
-/** A set of stocks by name: a sector or industry of the universe, a dated group, the whole universe, or any of several. */
+/**
+ * A set of stocks by name: a sector or industry of the universe, a dated group, the whole universe, stocks picked one by
+ * one, or any of several sets.
+ */
 export interface GroupKey {
   readonly level: GroupLevel;
-  /** Empty for the whole market; of several, their keys with bars between. */
+  /** Empty for the whole market; of picked stocks "name=AAA,BBB" or "AAA,BBB"; of several, their keys with bars between. */
   readonly name: string;
 }
 
-const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market", "any"];
+const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market", "stocks", "any"];
 
 /** Reads a key such as "sector:Shipyards" or "market:"; undefined for a text that is none. */
 export function findGroupKey(text: string): GroupKey | undefined {
@@ -29,6 +32,31 @@ export function anyOf(keys: readonly string[]): string {
   return keys.length === 1 ? keys[0]! : groupKeyText("any", keys.join("|"));
 }
 
+/** One key for stocks picked one by one, with a name where they have one. */
+export function pickedKey(tickers: readonly string[], name = ""): string {
+  return groupKeyText("stocks", `${name === "" ? "" : `${name.replace(/[|=]/g, " ")}=`}${tickers.join(",")}`);
+}
+
+/** The tickers of stocks that were picked one by one; none for another key. */
+export function pickedTickers(text: string): string[] {
+  const key = findGroupKey(text);
+  return key?.level === "stocks" ? key.name.slice(key.name.indexOf("=") + 1).split(",") : [];
+}
+
+/** What a key is called where no market is at hand to ask. */
+export function labelOfKey(text: string): string {
+  const key = findGroupKey(text);
+  if (key?.level === "stocks") {
+    const tickers = pickedTickers(text);
+    return key.name.includes("=")
+      ? key.name.slice(0, key.name.indexOf("="))
+      : tickers.length > 2
+        ? `${tickers.length} picked stocks`
+        : tickers.join(" and ");
+  }
+  return key?.level === "any" ? `${partsOf(text).length} groups` : (key?.name ?? text);
+}
+
 /** The keys that a key stands for: itself, or each of several. */
 export function partsOf(text: string): string[] {
   const key = findGroupKey(text);
@@ -45,6 +73,7 @@ export function groupsTitle(keys: readonly string[], market: Market): string {
 /** A fund or index that names a group is called by its own name. */
 function nameOfGroup(text: string, market: Market): string {
   const key = findGroupKey(text);
+  if (key?.level === "stocks") return labelOfKey(text);
   if (key?.level === "group") return market.find(key.name)?.name ?? market.abroad?.find(key.name)?.name ?? key.name;
   return key?.name || `all of ${market.row.name}`;
 }
@@ -61,7 +90,9 @@ export function membersOf(market: Market, keys: readonly string[]): number[] {
         ? universe
         : key.level === "group"
           ? market.groupAt(key.name, market.t)
-          : universe.filter((i) => market.at(i)?.[key.level as "sector" | "industry"] === key.name);
+          : key.level === "stocks"
+            ? pickedTickers(text).flatMap((ticker) => market.find(ticker)?.index ?? [])
+            : universe.filter((i) => market.at(i)?.[key.level as "sector" | "industry"] === key.name);
     for (const i of members) found.add(i);
   }
   return [...found].sort((a, b) => a - b);

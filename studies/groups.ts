@@ -1,54 +1,112 @@
-import { mean, standing, type StrengthFlag } from "@core";
+import { dayPosition, mean, simpleReturnAt, standing, type StrengthFlag } from "@core";
 import { z } from "zod";
-import { defineStudy, type Sentence } from "./define-study";
-import { groupKeyText } from "./group-key";
-import { strengthOfGroups, type GroupStrength } from "./strength-of-groups";
+import { locate } from "./abroad";
+import { defineStudy, type Link, type Sentence } from "./define-study";
+import { groupsTitle, membersOf } from "./group-key";
+import { groupKeySchema } from "./group-key-schema";
+import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "./peer-names";
+import { isNow, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";
+import { strengthOfGroups } from "./strength-of-groups";
+import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
 import { fixed, list, signed, signedPercent } from "./words";
 
-export interface GroupRow extends GroupStrength {
+export interface GroupRow extends SeriesStrength {
+  /** Ticker of an instrument, key of a group. */
   readonly key: string;
-  /** The sector of an industry. */
-  readonly sector: string;
+  readonly name: string;
+  /** Empty for a group without an instrument of its own. */
+  readonly ticker: string;
+  /** What it belongs to one level up: a sector, region, family or asset class. */
+  readonly family: string;
+  /** Stocks in it, 0 for an instrument. */
   readonly members: number;
-  /** Mean of the members' Trend. */
+  /** Mean of the members' Trend, NaN for an instrument. */
   readonly trend: number;
   readonly standing: string;
+  /** Three-month return less the mean of those it belongs with: its family, or else the whole set. */
+  readonly gap: number;
+  /** Where in its own range the last session closed, 0 to 100, and mean volume over 50 sessions; NaN for a group. */
+  readonly dayPosition: number;
+  readonly volume: number;
+  readonly leverage: number;
+  readonly down: Inside | undefined;
 }
+
+const PEERS = PEER_SET_NAMES.filter((set) => set !== "stock") as [Exclude<PeerSet, "stock">, ...Exclude<PeerSet, "stock">[]];
 
 export const groups = defineStudy({
   name: "groups",
-  about: "Sectors or industries by strength: returns, z-scores within the set, rank, staying power, flags.",
+  about: "The members of a set by strength: returns, z-scores within the set, rank, staying power, flags.",
   params: z.object({
-    peers: z.enum(["sector", "industry"]).default("sector").describe("the peer set"),
-    within: z.string().optional().describe("show only the industries of this sector, still ranked among all"),
+    peers: z.enum(PEERS).default("sector").describe("the peer set"),
+    in: groupKeySchema.optional().describe("show only what belongs to this group, still ranked among all"),
+    leveraged: z.stringbool().default(false).describe("leveraged and inverse funds too"),
   }),
   cost: "heavy",
-  examples: [{}, { peers: "industry" }, { peers: "industry", within: "$sector" }],
-  ask(market, { peers, within }) {
-    const industries = strengthOfGroups(market, "industry");
-    const peerSet = peers === "industry" ? industries : strengthOfGroups(market, "sector");
-    const trends = trendOfStocks(market, industries);
-    const members = market.universeAt(market.t);
-    const byIndex = new Map(market.instruments.map((i) => [i.index, i]));
-    const rows = peerSet.map((group): GroupRow => {
-      const own = members.map((i) => byIndex.get(i)!).filter((i) => i[peers] === group.name && trends.has(i.index));
+  examples: [
+    {},
+    { peers: "industry" },
+    { peers: "industry", in: "sector:$sector" },
+    { peers: "fund", leveraged: "true" },
+    { peers: "world" },
+    { peers: "asset-class" },
+    { peers: "theme" },
+    { peers: "commodity" },
+  ],
+  ask(market, { peers, in: inside, leveraged }) {
+    const all = peersOf(market, { set: peers, leveraged }).filter(isNow);
+    const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
+    const found = strengthOfSeries(market, all);
+    const gapOf = gaps(all, found);
+    const rows = all.map((peer, k): GroupRow => {
+      const strength = found[k]!;
+      const stocks =
+        peer.key.includes(":") && peer.part === market ? membersOf(market, [peer.key]).filter((i) => trends.has(i)) : [];
       return {
-        ...group,
-        key: groupKeyText(peers, group.name),
-        sector: own[0]?.sector ?? (peers === "sector" ? group.name : ""),
-        members: own.length,
-        trend: mean(own.map((i) => trends.get(i.index)!.trend)),
-        standing: standing(group.strength, group.staying) ?? "",
+        ...strength,
+        key: peer.key,
+        name: peer.name,
+        ticker: peer.ticker,
+        family: peer.family,
+        members: peers === "sector" || peers === "industry" ? stocks.length : peer.stocks,
+        trend: mean(stocks.map((i) => trends.get(i)!.trend)),
+        standing: standing(strength.strength, strength.staying) ?? "",
+        gap: gapOf(k),
+        ...dayFacts(peer),
+        leverage: peer.leverage,
+        down: peer.down,
       };
     });
-    const shown = rows.filter((row) => within === undefined || row.sector === within);
-    return { asOf: market.asOf, peers, within: within ?? "", peerCount: rows.length, rows: shown.sort(byRank) };
+    const chosen =
+      inside === undefined ? undefined : new Set(peersOf(market, { set: peers, in: inside, leveraged }).map((p) => p.key));
+    const shown = rows.filter((row) => !chosen || chosen.has(row.key));
+    const reference = locate(market, market.row.broadIndex ?? "");
+    const world = peers === "region" || peers === "world" ? locate(market, widestIndex(market, "index") ?? "") : undefined;
+    return {
+      asOf: market.asOf,
+      peers,
+      in: inside ?? "",
+      inName: inside === undefined ? "" : groupsTitle([inside], market),
+      peerCount: rows.length,
+      rows: shown.sort(byRank),
+      /** Home against the world over three months, where both are known. */
+      homeAndWorld:
+        reference && world
+          ? [reference, world].map(({ part, instrument }) => ({
+              name: instrument.name,
+              ticker: instrument.ticker,
+              r63: simpleReturnAt(part.bars("close", instrument.index), part.t, 63),
+            }))
+          : [],
+    };
   },
-  reading: (r) => groupSentences(r.rows, r.peers, r.within),
+  reading: (r) => groupSentences(r),
   table: (r) => ({
     columns: [
       { key: "name", label: r.peers },
+      { key: "key", label: "key" },
+      { key: "family", label: "belongs to" },
       { key: "members", label: "members" },
       ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
       ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
@@ -61,9 +119,15 @@ export const groups = defineStudy({
       { key: "trend", label: "Trend" },
       { key: "standing", label: "standing" },
       { key: "flags", label: "flags" },
+      { key: "gap", label: "r(63) less the mean of its own" },
+      { key: "dayPosition", label: "day position" },
+      { key: "volume", label: "average volume(50)" },
+      { key: "leverage", label: "leverage" },
     ],
     rows: r.rows.map((g) => [
       g.name,
+      g.key,
+      g.family,
       g.members,
       g.r1,
       ...g.returns,
@@ -77,6 +141,10 @@ export const groups = defineStudy({
       g.trend,
       g.standing,
       g.flags.join("; "),
+      g.gap,
+      g.dayPosition,
+      g.volume,
+      g.leverage,
     ]),
   }),
 });
@@ -87,40 +155,88 @@ export function byRank(a: { rank: number; name: string }, b: { rank: number; nam
   return rank(a.rank) === rank(b.rank) ? (a.name < b.name ? -1 : 1) : rank(a.rank) - rank(b.rank);
 }
 
-function groupSentences(rows: readonly GroupRow[], peers: "sector" | "industry", within: string): Sentence[] {
+/** Where the last session closed in its range, and how much is traded; groups have neither. */
+function dayFacts({ part, ticker }: Peer): { dayPosition: number; volume: number } {
+  const instrument = ticker === "" ? undefined : part.find(ticker);
+  if (!instrument) return { dayPosition: NaN, volume: NaN };
+  const last = (column: "high" | "low" | "close") => part.bars(column, instrument.index).subarray(part.t);
+  const volume = part.bars("volume", instrument.index).subarray(Math.max(0, part.t - 49));
+  return { dayPosition: dayPosition({ high: last("high"), low: last("low"), close: last("close") })[0]!, volume: mean(volume) };
+}
+
+/** Three-month return of each less the mean of those it belongs with. */
+function gaps(peers: readonly Peer[], rows: readonly (SeriesStrength | undefined)[]): (k: number) => number {
+  const of = (k: number) => rows[k]?.returns[2] ?? NaN;
+  return (k) => {
+    const family = peers[k]!.family;
+    const own = Array.from(peers.keys()).filter((i) => peers[i]!.family === family);
+    return of(k) - mean(own.map(of));
+  };
+}
+
+interface Told {
+  readonly rows: readonly GroupRow[];
+  readonly peers: PeerSet;
+  readonly inName: string;
+  readonly peerCount: number;
+  readonly homeAndWorld: readonly { readonly name: string; readonly ticker: string; readonly r63: number }[];
+}
+
+function linkOf(row: GroupRow): Link {
+  if (row.key.includes(":")) return { screen: "groups", params: { in: row.key } };
+  return { screen: "chart", params: { ticker: row.ticker } };
+}
+
+function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[] {
   const ranked = rows.filter((g) => !Number.isNaN(g.rank));
-  const first = ranked[0];
-  const last = ranked[ranked.length - 1];
-  if (!first || !last) return [[`No ${peers} has the 126 sessions of history that strength needs at this date.`]];
-  const plural = peers === "sector" ? "sectors" : "industries";
+  const [first, last] = [ranked[0], ranked[ranked.length - 1]];
+  const { one, many } = PEER_SETS[peers];
+  if (rows.length === 0) return [[`There are no ${many}${inName === "" ? "" : ` of ${inName}`} at this date.`]];
+  if (!first || !last) return [[`No ${one} has the 126 sessions of history that strength needs at this date.`]];
   const sentences: Sentence[] = [
     [
-      within === "" ? "" : `In ${within}, `,
-      { figure: first.name, to: { screen: "groups", params: { in: first.key } } },
-      within === "" ? ` leads the ${ranked.length} ${plural}: ` : ` leads its ${ranked.length} industries: `,
+      inName === "" ? "" : `In ${inName}, `,
+      { figure: first.name, to: linkOf(first) },
+      inName === "" ? ` leads the ${ranked.length} ${many}: ` : ` leads its ${ranked.length} ${many}: `,
       { figure: signedPercent(first.returns[2]) },
       " in three months and ",
       { figure: signedPercent(first.returns[3]) },
       ` in six (blend z ${signed(first.blendZ)}); `,
-      { figure: last.name, to: { screen: "groups", params: { in: last.key } } },
+      { figure: last.name, to: linkOf(last) },
       ` trails at ${signedPercent(last.returns[2])} and ${signedPercent(last.returns[3])}.`,
     ],
   ];
-  const climbers = ranked.filter((g) => g.rankBefore - g.rank >= (peers === "sector" ? 3 : 6));
-  const flagged = (flag: StrengthFlag) =>
-    ranked
-      .filter((g) => g.flags.includes(flag))
-      .map((g) => g.name)
-      .slice(0, 2);
-  const verb = (names: readonly string[]) => `${list(names)} ${names.length > 1 ? "are" : "is"}`;
+  const least = rows.length > 20 ? 6 : 3;
+  const climbers = ranked
+    .filter((g) => g.rankBefore - g.rank >= least)
+    .sort((a, b) => b.rankBefore - b.rank - (a.rankBefore - a.rank));
+  const named = (has: (g: GroupRow) => boolean) => ranked.filter(has).map((g) => g.name);
+  const verb = (names: readonly string[]) => `${several(names)} ${names.length > 1 ? "are" : "is"}`;
+  const arrivals = named((g) => g.standing === "new arrival");
+  const fading = named((g) => g.standing === "fading");
+  const flagged = (flag: StrengthFlag) => named((g) => g.flags.includes(flag));
   const parts: string[] = [];
-  if (climbers.length > 0) {
+  if (arrivals.length > 0) parts.push(`${verb(arrivals)} newly arrived among the strongest`);
+  if (climbers.length > 0)
     parts.push(
       list(climbers.slice(0, 2).map((g) => `${g.name} climbed from ${fixed(g.rankBefore)} to ${fixed(g.rank)} in a week`)),
     );
-  }
+  if (fading.length > 0) parts.push(`${verb(fading)} fading`);
   if (flagged("cracking").length > 0) parts.push(`${verb(flagged("cracking"))} cracking`);
   if (flagged("turning up").length > 0) parts.push(`${verb(flagged("turning up"))} turning up from behind`);
-  if (parts.length > 0) sentences.push([`${parts.join("; ")}.`]);
+  if (parts.length > 0) sentences.push([`${parts.slice(0, 2).join("; ")}.`]);
+  const [home, world] = homeAndWorld;
+  if (home && world)
+    sentences.push([
+      `At home, ${home.name} made `,
+      { figure: signedPercent(home.r63), to: { screen: "chart", params: { ticker: home.ticker } } },
+      ` in three months against `,
+      { figure: signedPercent(world.r63), to: { screen: "chart", params: { ticker: world.ticker } } },
+      ` of ${world.name}.`,
+    ]);
   return sentences;
+}
+
+function several(names: readonly string[]): string {
+  return names.length > 3 ? `${names.slice(0, 2).join(", ")} and ${names.length - 2} more` : list(names);
 }

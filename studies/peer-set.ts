@@ -233,7 +233,7 @@ function commonest(names: readonly string[]): string {
  * The levels of a peer on the days of the asking calendar: its own where it has that calendar, else carried from its
  * own days (method 0, A09).
  */
-export function levelsOn(peer: Peer, days: Int32Array): Float64Array {
+export function levelsOn(peer: Pick<Peer, "part" | "levels">, days: Int32Array): Float64Array {
   const { part, levels } = peer;
   if (days === part.sessions) return levels;
   return align(...ownDays(part, levels), days);
@@ -244,4 +244,13 @@ export function ownDays(part: Market, levels: Float64Array): [Float64Array, Int3
   if (part.row.market !== "") return [levels, part.sessions];
   const has = (_: unknown, s: number) => !Number.isNaN(levels[s]);
   return [levels.filter(has), part.sessions.filter(has)];
+}
+
+/** The index abroad that stands for most instruments of a kind. */
+export function widestIndex(market: Market, kind: string): string | undefined {
+  const part = market.abroad;
+  const counted = (part?.groups ?? [])
+    .filter((g) => g.kind === "index" && part!.find(g.name))
+    .map((g) => ({ name: g.name, n: part!.groupAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
+  return counted.filter((c) => c.n > 0).sort((a, b) => b.n - a.n)[0]?.name;
 }

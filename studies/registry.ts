@@ -5,9 +5,12 @@ import type { Study } from "./define-study";
 import { directory } from "./directory";
 import { exposure } from "./exposure";
 import { focus } from "./focus";
+import { fund } from "./fund";
+import { series } from "./series";
 import { followed } from "./followed";
 import { groups } from "./groups";
 import { internals } from "./internals";
+import { periodMap } from "./period-map";
 import { members } from "./members";
 import { oscillators } from "./oscillators";
 import { ownTiming } from "./own-timing";
@@ -41,10 +44,13 @@ const ALL = [
   signals,
   rotation,
   groups,
+  periodMap,
   stocks,
   chart,
   directory,
   focus,
+  fund,
+  series,
   timeline,
 ] as const;
 

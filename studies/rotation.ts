@@ -21,7 +21,7 @@ import { groupKeySchema } from "./group-key-schema";
 import { groupsTitle } from "./group-key";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, type PeerSet } from "./peer-names";
-import { isNow, levelsOn, ownDays, peersOf, type Inside, type Peer } from "./peer-set";
+import { isNow, levelsOn, ownDays, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";
 import { rotationSentences } from "./rotation-sentences";
 
 /** A past event of a member, with the day of its sample. */
@@ -245,15 +245,6 @@ function ofInstrument(market: Market, ticker: string): Benchmark | undefined {
   const { part, instrument } = found;
   const [close, days] = ownDays(part, part.bars("close", instrument.index));
   return { kind: "index", name: instrument.name, key: ticker, days, t: days.length - 1, close };
-}
-
-/** The index abroad that stands for most instruments of a kind. */
-function widestIndex(market: Market, kind: string): string | undefined {
-  const part = market.abroad;
-  const counted = (part?.groups ?? [])
-    .filter((g) => g.kind === "index" && part!.find(g.name))
-    .map((g) => ({ name: g.name, n: part!.groupAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
-  return counted.filter((c) => c.n > 0).sort((a, b) => b.n - a.n)[0]?.name;
 }
 
 /** Currencies against a base: prices in it, the home currency among them; against a flat line the base is the hub. */

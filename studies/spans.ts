@@ -1,5 +1,5 @@
-import { memberSpans, type MemberSpans } from "@core";
-import { findGroupKey, partsOf } from "./group-key";
+import { memberSpans, OPEN_END, type MemberSpans } from "@core";
+import { findGroupKey, partsOf, pickedTickers } from "./group-key";
 import type { MarketData } from "./market-data";
 
 const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
@@ -17,13 +17,21 @@ function findSpans(data: MarketData, key: string): MemberSpans {
   const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
   if (level === "market") return data.universe;
   if (level === "any") return unionOf(partsOf(key).map((part) => spansOf(data, part)));
+  if (level === "stocks") {
+    const picked = new Set(pickedTickers(key));
+    return memberSpans(
+      data.instruments.map((i, k) =>
+        picked.has(i.ticker) && data.panel.first[k]! >= 0 ? [[data.panel.first[k]!, OPEN_END]] : [],
+      ),
+    );
+  }
   const none = () => memberSpans(data.instruments.map(() => []));
   if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
   const { universe } = data;
   return memberSpans(
     data.instruments.map((instrument, i) => {
       const runs: [number, number][] = [];
-      if (instrument[level] !== name) return runs;
+      if (instrument[level as "sector" | "industry"] !== name) return runs;
       for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
       return runs;
     }),

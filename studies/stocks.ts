@@ -1,23 +1,27 @@
-import { simpleReturnAt, STRENGTH_RETURNS, strengthTable, type StrengthReturns, type StrengthRow } from "@core";
+import { dayPosition, mean, standing } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "./define-study";
-import { groupsTitle, membersOf } from "./group-key";
+import { anyOf, groupsTitle } from "./group-key";
 import { groupKeySchema } from "./group-key-schema";
 import { byRank } from "./groups";
 import { strengthOfGroups } from "./strength-of-groups";
+import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
 import { count, signed, signedPercent } from "./words";
 
-export interface StockRow extends StrengthRow {
+export interface StockRow extends SeriesStrength {
   readonly ticker: string;
   readonly name: string;
   readonly sector: string;
   readonly industry: string;
   readonly close: number;
-  readonly r1: number;
   readonly trend: number;
   /** Empty where there is none. */
   readonly stance: string;
+  readonly standing: string;
+  /** Where in its own range the last session closed, 0 to 100; mean volume over 50 sessions. */
+  readonly dayPosition: number;
+  readonly volume: number;
 }
 
 export const stocks = defineStudy({
@@ -29,26 +33,34 @@ export const stocks = defineStudy({
   ask(market, { group }) {
     const { t } = market;
     const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
-    const byIndex = new Map(market.instruments.map((i) => [i.index, i]));
-    const indices = membersOf(market, group);
-    const closes = indices.map((index) => market.bars("close", index));
-    const table = strengthTable(
-      closes.map((close) => STRENGTH_RETURNS.map((n) => simpleReturnAt(close, t, n)) as unknown as StrengthReturns),
-    );
-    const rows = table.map((row, k): StockRow => {
-      const instrument = byIndex.get(indices[k]!)!;
+    const key = anyOf(group);
+    const ever = market.everIn(key).map((instrument) => {
+      const runs = market.runsIn(key, instrument.index);
+      const belongsAt = (s: number) => runs.some(([from, to]) => from <= s && s <= to);
+      return { instrument, part: market, levels: market.bars("close", instrument.index), belongsAt };
+    });
+    const found = strengthOfSeries(market, ever);
+    const rows = ever.flatMap(({ instrument, levels }, k): StockRow[] => {
+      const row = found[k];
+      if (!row) return [];
       const trend = trends.get(instrument.index);
-      return {
-        ...row,
-        ticker: instrument.ticker,
-        name: instrument.name,
-        sector: instrument.sector ?? "",
-        industry: instrument.industry ?? "",
-        close: closes[k]![t]!,
-        r1: simpleReturnAt(closes[k]!, t, 1),
-        trend: trend?.trend ?? NaN,
-        stance: trend?.stance ?? "",
-      };
+      const volume = market.bars("volume", instrument.index);
+      const last = (column: "high" | "low" | "close") => market.bars(column, instrument.index).subarray(t);
+      return [
+        {
+          ...row,
+          ticker: instrument.ticker,
+          name: instrument.name,
+          sector: instrument.sector ?? "",
+          industry: instrument.industry ?? "",
+          close: levels[t]!,
+          trend: trend?.trend ?? NaN,
+          stance: trend?.stance ?? "",
+          standing: standing(row.strength, row.staying) ?? "",
+          dayPosition: dayPosition({ high: last("high"), low: last("low"), close: last("close") })[0]!,
+          volume: mean(volume.subarray(Math.max(0, t - 49))),
+        },
+      ];
     });
     return { asOf: market.asOf, title: groupsTitle(group, market), rows: rows.sort(byRankThenTicker) };
   },
@@ -89,6 +101,11 @@ export const stocks = defineStudy({
       { key: "strength", label: "Strength" },
       { key: "trend", label: "Trend" },
       { key: "stance", label: "stance" },
+      { key: "staying", label: "staying power" },
+      { key: "standing", label: "standing" },
+      { key: "flags", label: "flags" },
+      { key: "dayPosition", label: "day position" },
+      { key: "volume", label: "average volume(50)" },
     ],
     rows: r.rows.map((s) => [
       s.ticker,
@@ -105,6 +122,11 @@ export const stocks = defineStudy({
       s.strength,
       s.trend,
       s.stance,
+      s.staying,
+      s.standing,
+      s.flags.join("; "),
+      s.dayPosition,
+      s.volume,
     ]),
   }),
 });

@@ -1,22 +1,9 @@
-import {
-  simpleReturnAt,
-  stayingPower,
-  STRENGTH_RETURNS,
-  strengthTable,
-  weeklySamples,
-  type StrengthReturns,
-  type StrengthRow,
-} from "@core";
 import { groupSeries } from "./columns";
 import type { Market } from "./market";
+import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 
-export interface GroupStrength extends StrengthRow {
+export interface GroupStrength extends SeriesStrength {
   readonly name: string;
-  readonly r1: number;
-  /** Mean of Strength at the last ten weekly samples. */
-  readonly staying: number;
-  /** Rank five sessions ago, NaN where it had none. */
-  readonly rankBefore: number;
 }
 
 /** Names of the sectors or industries that have had a member in the universe by t. */
@@ -31,25 +18,8 @@ export function groupNames(market: Market, level: "sector" | "industry"): string
 
 /** Strength of all sectors or industries of a market at the as-of session, in the order of their names. */
 export function strengthOfGroups(market: Market, level: "sector" | "industry"): GroupStrength[] {
-  const { t } = market;
-  const names = groupNames(market, level).filter((name) => !Number.isNaN(seriesOfGroup(market, level, name)[t]!));
-  const series = names.map((name) => seriesOfGroup(market, level, name));
-  const tableAt = (s: number) =>
-    strengthTable(
-      series.map((levels) => STRENGTH_RETURNS.map((n) => simpleReturnAt(levels, s, n)) as unknown as StrengthReturns),
-    );
-  const now = tableAt(t);
-  const before = t >= 5 ? tableAt(t - 5) : [];
-  const samples = weeklySamples(market.sessions, t).map(tableAt);
-  return now.map((row, i) => ({
-    ...row,
-    name: names[i]!,
-    r1: simpleReturnAt(series[i]!, t, 1),
-    staying: stayingPower(samples.map((sample) => sample[i]!.strength)),
-    rankBefore: before[i]?.rank ?? NaN,
-  }));
-}
-
-function seriesOfGroup(market: Market, level: "sector" | "industry", name: string): Float64Array {
-  return market.perSession(groupSeries(level, name)).level;
+  const series = groupNames(market, level)
+    .map((name) => ({ name, levels: market.perSession(groupSeries(level, name)).level, part: market, belongsAt: () => true }))
+    .filter(({ levels }) => !Number.isNaN(levels[market.t]!));
+  return strengthOfSeries(market, series).map((row, k) => ({ ...row!, name: series[k]!.name }));
 }

@@ -33,6 +33,8 @@ interface Props<Row> {
     readonly toggle: (row: Row) => void;
   };
   readonly onBack?: () => void;
+  /** Is told which row has the keyboard. */
+  readonly onActive?: (row: Row) => void;
   readonly className?: string;
   /** Name of the parameter that keeps the order [sort]. */
   readonly sortParam?: string;
@@ -42,7 +44,7 @@ const ROW = 27;
 
 /** A sorted table, virtual when long: arrows move, Enter opens, Space chooses. Its first column stays in view. */
 export function DataTable<Row>(props: Props<Row>) {
-  const { caption, rows, columns, rowKey, defaultSort, href, choose, onBack, className, sortParam = "sort" } = props;
+  const { caption, rows, columns, rowKey, defaultSort, href, choose, onBack, onActive, className, sortParam = "sort" } = props;
   const [search] = useSearchParams();
   const hrefWith = useHrefWith();
   const navigate = useNavigate();
@@ -93,7 +95,7 @@ export function DataTable<Row>(props: Props<Row>) {
         <thead>
           <tr>
             {choose && (
-              <th className="sticky top-0 z-10 w-7 border-b border-ink/60 bg-paper">
+              <th className="sticky top-0 z-10 w-7 min-w-7 border-b border-ink/60 bg-paper">
                 <span className="sr-only">In focus</span>
               </th>
             )}
@@ -109,7 +111,7 @@ export function DataTable<Row>(props: Props<Row>) {
                   style={c.width ? { width: c.width } : undefined}
                   className={clsx(
                     "sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft",
-                    k === 0 ? "left-0 z-20 pr-2 text-left" : "z-10 px-1.5",
+                    k === 0 ? "left-0 z-20 px-1 text-left" : "z-10 px-1.5",
                     c.text ? "text-left" : "text-right",
                   )}
                 >
@@ -142,6 +144,7 @@ export function DataTable<Row>(props: Props<Row>) {
                 tabIndex={item.index === Math.min(active, sorted.length - 1) ? 0 : -1}
                 onFocus={() => {
                   setActive(item.index);
+                  onActive?.(row);
                 }}
                 onKeyDown={(event) => {
                   onKeyDown(event, row, item.index);
@@ -175,7 +178,7 @@ export function DataTable<Row>(props: Props<Row>) {
                       key={c.key}
                       scope="row"
                       className={clsx(
-                        "sticky left-0 border-b border-rule/70 pr-2 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track",
+                        "sticky left-0 border-b border-rule/70 px-1 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track",
                         chosen ? "bg-chosen" : "bg-paper",
                       )}
                     >

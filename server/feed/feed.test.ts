@@ -27,6 +27,7 @@ async function deskOfWorld(file: string, made: World): Promise<Desk> {
 
 const NAMES: Record<string, string> = { $group: "ALBIG", $index: "ALBRO" };
 const stock = world.dataset.instruments.find((i) => i.kind === "stock" && i.delisted === null)!;
+Object.assign(NAMES, { $fund: world.dataset.instruments.find((i) => i.kind === "fund")!.ticker });
 Object.assign(NAMES, { $stock: stock.ticker, $sector: stock.sector, $industry: stock.industry });
 const filled = (example: object) =>
   JSON.parse(JSON.stringify(example).replace(/\$\w+/g, (name) => NAMES[name] ?? name)) as Record<string, unknown>;

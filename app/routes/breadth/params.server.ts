@@ -1,13 +1,17 @@
 import type { ReadingName } from "@studies/followed";
+import { anyOf } from "@studies/group-key";
+import { parseHere } from "~/here";
 import { keptZones } from "~/kept-zones.server";
 
 /** What the address asks for; zones it leaves out are as they were kept. */
 export async function breadthParams(request: Request) {
   const search = new URL(request.url).searchParams;
   const kept = await keptZones();
+  const { focus } = parseHere(search);
+  const group = search.get("group") ?? "market:";
   const common = {
     average: (search.get("average") ?? "ema") as "ema" | "sma",
-    group: search.get("group") ?? "market:",
+    group: group === "focus" ? (focus.length > 0 ? anyOf(focus) : "market:") : group,
   };
   return {
     common,

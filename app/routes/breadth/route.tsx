@@ -5,7 +5,7 @@ import { breadth } from "@studies/breadth";
 import { breadthSectors } from "@studies/breadth-sectors";
 import { directory } from "@studies/directory";
 import { followed } from "@studies/followed";
-import { findGroupKey } from "@studies/group-key";
+import { labelOfKey } from "@studies/group-key";
 import { internals } from "@studies/internals";
 import { members } from "@studies/members";
 import { askFor } from "~/ask.server";
@@ -116,7 +116,8 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
   const groups = useMemo(
     () => [
       { value: "market:", label: market?.broadIndex ? "the broad index" : "the market" },
-      ...here.focus.map((key) => ({ value: key, label: `${findGroupKey(key)?.name ?? key} (in focus)` })),
+      ...(here.focus.length > 1 ? [{ value: "focus", label: "the focus, all together" }] : []),
+      ...here.focus.map((key) => ({ value: key, label: `${labelOfKey(key)} (in focus)` })),
       ...loaderData.groups.filter((g) => !here.focus.includes(g.value)),
     ],
     [market, loaderData.groups, here.focus],

@@ -2,7 +2,7 @@ import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useEffect } from "react";
 import { Link, useFetcher } from "react-router";
-import { findGroupKey } from "@studies/group-key";
+import { labelOfKey } from "@studies/group-key";
 import { count } from "@studies/words";
 import { hrefOf, useHere, useHrefWith } from "~/here";
 
@@ -23,11 +23,7 @@ export function FocusChip() {
   const result = fetcher.data?.result;
   const known = result?.groups.length === here.focus.length ? result : undefined;
   const label =
-    here.focus.length === 0
-      ? "nothing"
-      : here.focus.length === 1
-        ? (findGroupKey(here.focus[0]!)?.name ?? "1 group")
-        : `${here.focus.length} groups`;
+    here.focus.length === 0 ? "nothing" : here.focus.length === 1 ? labelOfKey(here.focus[0]!) : `${here.focus.length} groups`;
   return (
     <Popover.Root>
       <Popover.Trigger
@@ -61,14 +57,14 @@ export function FocusChip() {
                 {here.focus.map((key) => (
                   <li key={key} className="flex items-center justify-between gap-2 py-1.5">
                     <Link className="hover:text-indigo" to={hrefOf(here, "/groups", { in: key })}>
-                      {findGroupKey(key)?.name ?? key}
+                      {labelOfKey(key)}
                     </Link>
                     <span className="flex items-center gap-2 text-soft">
                       {known?.groups.find((g) => g.key === key)?.stocks ?? ""}
                       <Link
                         to={hrefWith({ focus: here.focus.filter((k) => k !== key) })}
                         preventScrollReset
-                        aria-label={`Take ${findGroupKey(key)?.name ?? key} out of the focus`}
+                        aria-label={`Take ${labelOfKey(key)} out of the focus`}
                         className="hover:text-rust"
                       >
                         <X size={14} aria-hidden />
@@ -78,9 +74,17 @@ export function FocusChip() {
                 ))}
               </ul>
               <p className="mt-3 flex justify-between">
-                <Link className="figure-link" to={hrefOf(here, "/groups", { in: "focus" })}>
-                  Their stocks, ranked
-                </Link>
+                <span className="flex flex-col gap-1">
+                  <Link className="figure-link" to={hrefOf(here, "/groups", { in: "focus" })}>
+                    Their stocks, ranked
+                  </Link>
+                  <Link className="figure-link" to={hrefOf(here, "/breadth", { group: "focus" })}>
+                    Their breadth
+                  </Link>
+                  <Link className="figure-link" to={hrefOf(here, "/rotation", { set: "stock", in: "focus" })}>
+                    Their rotation
+                  </Link>
+                </span>
                 <Link className="figure-link" to={hrefWith({ focus: undefined })} preventScrollReset>
                   Clear
                 </Link>

@@ -1,4 +1,15 @@
-import { ChartCandlestick, Compass, Database, Layers, Orbit, Sunrise, Timer, Waves, type LucideIcon } from "lucide-react";
+import {
+  ChartCandlestick,
+  Compass,
+  Database,
+  Layers,
+  LayoutGrid,
+  Orbit,
+  Sunrise,
+  Timer,
+  Waves,
+  type LucideIcon,
+} from "lucide-react";
 
 export interface Screen {
   readonly name: string;
@@ -37,6 +48,13 @@ export const COURSE: readonly { readonly part: string; readonly screens: readonl
         about: "Where the members of a set stand and are heading against a benchmark",
       },
       { name: "Groups", path: "/groups", letter: "r", icon: Layers, about: "Who leads, sector by sector down to the holdings" },
+      {
+        name: "Period map",
+        path: "/period-map",
+        letter: "p",
+        icon: LayoutGrid,
+        about: "What every member made between two sessions, and who held up",
+      },
     ],
   },
   {

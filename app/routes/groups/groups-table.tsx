@@ -1,27 +1,50 @@
 import { useMemo } from "react";
+import { Link } from "react-router";
 import type { GroupRow } from "@studies/groups";
-import { fixed } from "@studies/words";
+import type { PeerSet } from "@studies/peer-names";
+import { fixed, signedPercent } from "@studies/words";
 import { useFrameValue } from "~/frame-context";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, useHere, type Here } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
-import { groupColour } from "~/ui/group-colour";
+import { peerColours } from "~/ui/peer-colours";
+import { signColour } from "~/ui/tint";
 import { useFocus } from "~/ui/use-focus";
-import { rankColumn, strengthColumns } from "./strength-columns";
+import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";
 
-/** Sectors or industries by strength. */
-export function GroupsTable({
-  rows,
-  onBack,
-  short,
-}: {
-  rows: readonly GroupRow[];
-  onBack: (() => void) | undefined;
-  short: boolean;
-}) {
+interface Props {
+  readonly rows: readonly GroupRow[];
+  readonly peers: PeerSet;
+  readonly onBack: (() => void) | undefined;
+  readonly short: boolean;
+  readonly onActive: (row: { key: string; name: string }) => void;
+}
+
+/** Where a member leads: one level down, to what a fund holds, or to its chart. */
+export function hrefOfMember(
+  here: Here,
+  { key, ticker, down }: Pick<GroupRow, "key" | "ticker" | "down">,
+  peers: PeerSet,
+): string {
+  const chart = hrefOf(here, `/chart/${encodeURIComponent(ticker)}`);
+  if (peers === "fund") return hrefOf(here, "/groups", { in: `group:${ticker}` });
+  if (!down) return chart;
+  if (down.in === undefined) return hrefOf(here, "/groups", { peers: down.set });
+  const stocksOrIndustries = down.set === "stock" || down.set === "industry";
+  return stocksOrIndustries
+    ? hrefOf(here, "/groups", { in: key.includes(":") ? key : down.in })
+    : hrefOf(here, "/groups", { peers: down.set, of: down.in });
+}
+
+/** The members of a set by strength. */
+export function GroupsTable({ rows, peers, onBack, short, onActive }: Props) {
   const here = useHere();
   const focus = useFocus();
   const { sectors } = useFrameValue();
-  const columns = useMemo(() => groupColumns(sectors), [sectors]);
+  const columns = useMemo(() => groupColumns(rows, peers, sectors, here), [rows, peers, sectors, here]);
+  // A group of stocks can be in focus; an instrument by itself cannot.
+  const focusKey = (g: GroupRow) =>
+    peers === "fund" || peers === "style" ? `group:${g.ticker}` : g.key.includes(":") && g.members > 0 ? g.key : "";
+  const choosable = rows.some((g) => focusKey(g) !== "");
   return (
     <DataTable
       caption="Groups by strength"
@@ -31,34 +54,40 @@ export function GroupsTable({
       rowKey={(g) => g.key}
       defaultSort="rank"
       sortParam={short ? "order" : "sort"}
-      href={(g) => hrefOf(here, "/groups", { in: g.key })}
-      choose={{
-        label: (g) => (focus.isIn(g.key) ? `Take ${g.name} out of the focus` : `Put ${g.name} into the focus`),
-        isChosen: (g) => focus.isIn(g.key),
-        toggle: (g) => {
-          focus.toggle(g.key);
-        },
-      }}
+      href={(g) => hrefOfMember(here, g, peers)}
+      onActive={onActive}
+      {...(choosable
+        ? {
+            choose: {
+              label: (g: GroupRow) =>
+                focus.isIn(focusKey(g)) ? `Take ${g.name} out of the focus` : `Put ${g.name} into the focus`,
+              isChosen: (g: GroupRow) => focus.isIn(focusKey(g)),
+              toggle: (g: GroupRow) => {
+                if (focusKey(g) !== "") focus.toggle(focusKey(g));
+              },
+            },
+          }
+        : {})}
       {...(onBack ? { onBack } : {})}
     />
   );
 }
 
-function groupColumns(sectors: readonly string[]): Column<GroupRow>[] {
+function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readonly string[], here: Here): Column<GroupRow>[] {
+  const colours = peerColours(rows, sectors);
+  const instruments = rows.some((g) => g.ticker !== "");
+  const families = rows.some((g) => g.family !== "" && g.family !== g.name) && peers !== "sector";
   return [
     {
       key: "name",
-      label: "group",
+      label: peers === "sector" || peers === "industry" || peers === "theme" ? "group" : "member",
       text: true,
       value: (g) => g.name,
       cell: (g) => (
         <>
-          <i
-            aria-hidden
-            className="mr-2 inline-block size-2.5 rounded-full"
-            style={{ background: groupColour(g.sector, sectors) }}
-          />
+          <i aria-hidden className="mr-2 inline-block size-2.5 rounded-full" style={{ background: colours.get(g.key) }} />
           {g.name}
+          {g.leverage !== 1 && <b className="ml-2 font-semibold text-amber">{fixed(g.leverage)}×</b>}
         </>
       ),
     },
@@ -74,33 +103,72 @@ function groupColumns(sectors: readonly string[]): Column<GroupRow>[] {
         </span>
       ),
     },
+    {
+      key: "r1",
+      label: "1 session",
+      value: (g) => g.r1,
+      cell: (g) => <span className={signColour(g.r1)}>{signedPercent(g.r1)}</span>,
+    },
     ...strengthColumns<GroupRow>(),
-    {
-      key: "staying",
-      label: "staying",
-      about: "Staying power: Strength averaged over ten weekly samples",
-      value: (g) => g.staying,
-      cell: (g) => fixed(g.staying),
-    },
-    {
-      key: "trend",
-      label: "Trend",
-      about: "Mean Trend score of the members, 0 to 100",
-      value: (g) => g.trend,
-      cell: (g) => fixed(g.trend),
-    },
-    { key: "members", label: "stocks", value: (g) => g.members, cell: (g) => g.members },
-    {
-      key: "notes",
-      label: "notes",
-      text: true,
-      about: "Standing and flags of the method, section 5",
-      value: (g) => notes(g),
-      cell: (g) => <span className="text-soft">{notes(g)}</span>,
-    },
+    stayingColumn<GroupRow>(),
+    ...(families
+      ? [
+          {
+            key: "gap",
+            label: "to its own",
+            about: "Three-month return less the mean of those it belongs with: its region, family, class or sector",
+            value: (g: GroupRow) => g.gap,
+            cell: (g: GroupRow) => <span className={signColour(g.gap)}>{signedPercent(g.gap)}</span>,
+          },
+        ]
+      : []),
+    ...(instruments
+      ? [dayPositionColumn<GroupRow>(), volumeColumn<GroupRow>()]
+      : [
+          {
+            key: "trend",
+            label: "Trend",
+            about: "Mean Trend score of the members, 0 to 100",
+            value: (g: GroupRow) => g.trend,
+            cell: (g: GroupRow) => fixed(g.trend),
+          },
+          {
+            key: "members",
+            label: "stocks",
+            value: (g: GroupRow) => g.members || NaN,
+            cell: (g: GroupRow) => (g.members === 0 ? "–" : g.members),
+          },
+        ]),
+    notesColumn<GroupRow>(),
+    ...(families
+      ? [
+          {
+            key: "family",
+            label: "belongs to",
+            text: true,
+            value: (g: GroupRow) => g.family,
+            cell: (g: GroupRow) => <span className="text-soft">{g.family || "–"}</span>,
+          },
+        ]
+      : []),
+    ...(instruments
+      ? [
+          {
+            key: "chart",
+            label: "chart",
+            text: true,
+            value: (g: GroupRow) => g.ticker,
+            cell: (g: GroupRow) => (
+              <Link
+                className="text-indigo hover:underline"
+                tabIndex={-1}
+                to={hrefOf(here, `/chart/${encodeURIComponent(g.ticker)}`)}
+              >
+                {g.ticker}
+              </Link>
+            ),
+          },
+        ]
+      : []),
   ];
-}
-
-function notes(g: GroupRow): string {
-  return [g.standing, ...g.flags].filter((note) => note !== "").join(", ");
 }

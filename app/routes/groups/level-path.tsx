@@ -6,15 +6,15 @@ import { hrefOf, useHere } from "~/here";
 import { useFocus } from "~/ui/use-focus";
 
 /** Where in sectors, industries and stocks one is, with the way up and the group's place in the focus. */
-export function LevelPath({ inside, sector }: { inside: string; sector: string }) {
+export function LevelPath({ inside, sector, fund }: { inside: string; sector: string; fund: string | undefined }) {
   const here = useHere();
   const focus = useFocus();
   const { market } = useFrameValue();
   if (inside === "") return null;
   const key = findGroupKey(inside);
-  const name = inside === "focus" ? "Focus" : key?.name || `All of ${market?.name ?? "the market"}`;
+  const name = fund ?? (inside === "focus" ? "Focus" : key?.name || `All of ${market?.name ?? "the market"}`);
   const steps = [
-    { label: "Sectors", to: {} },
+    fund === undefined ? { label: "Sectors", to: {} } : { label: "Funds", to: { peers: "fund" } },
     ...(key?.level === "industry" && sector !== "" ? [{ label: sector, to: { in: `sector:${sector}` } }] : []),
   ];
   const chosen = focus.isIn(inside);

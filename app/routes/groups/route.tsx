@@ -1,97 +1,222 @@
+import { useState } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
-import { findGroupKey } from "@studies/group-key";
+import { fund } from "@studies/fund";
+import { anyOf, findGroupKey } from "@studies/group-key";
 import { groups } from "@studies/groups";
+import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { stocks } from "@studies/stocks";
-import { askFor } from "~/ask.server";
-import { hrefOf, parseHere, useHere } from "~/here";
+import { askFor, findFor } from "~/ask.server";
+import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useHotkey } from "~/ui/use-hotkey";
+import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { Board } from "./board";
+import { Flicker } from "./flicker";
+import { FundPart } from "./fund-part";
 import { GroupsTable } from "./groups-table";
 import { LevelPath } from "./level-path";
 import { StocksTable } from "./stocks-table";
 
-/** Without `in`, the peer set itself; with it, what a group holds. `in=focus` is the groups in focus together. */
+/** Without `in`, a peer set (narrowed by `of`); with it, what a group holds. `in=focus` is the groups in focus together. */
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
   const here = parseHere(searchParams);
   const inside = searchParams.get("in") ?? "";
+  const nothing = { groups: undefined, stocks: undefined, fund: undefined };
   if (inside === "") {
-    const answer = await askFor(request, groups);
-    return { level: "peers" as const, inside, reading: answer.reading, groups: answer.result, stocks: undefined };
+    const of = searchParams.get("of");
+    const focused = of === "focus" ? (here.focus.length > 0 ? anyOf(here.focus) : undefined) : (of ?? undefined);
+    const answer = await askFor(request, groups, {
+      peers: (searchParams.get("peers") ?? "sector") as "sector",
+      leveraged: searchParams.get("leveraged") ?? "false",
+      ...(focused === undefined ? {} : { in: focused }),
+    });
+    return { ...nothing, level: "peers" as const, inside, reading: answer.reading, groups: toWire(answer.result) };
   }
   if (inside === "focus" && here.focus.length === 0) throw redirect(hrefOf(here, "/groups"));
-  const held = askFor(request, stocks, { group: inside === "focus" ? [...here.focus] : [inside] });
   const key = findGroupKey(inside);
+  if (key?.level === "group") {
+    const held = await findFor(request, fund, { ticker: key.name });
+    if (held) return { ...nothing, level: "fund" as const, inside, reading: held.reading, fund: toWire(held.result) };
+  }
+  const held = askFor(request, stocks, { group: inside === "focus" ? [...here.focus] : [inside] });
   if (key?.level !== "sector")
-    return { level: "stocks" as const, inside, reading: (await held).reading, groups: undefined, stocks: (await held).result };
-  const answer = await askFor(request, groups, { peers: "industry", within: key.name });
+    return { ...nothing, level: "stocks" as const, inside, reading: (await held).reading, stocks: toWire((await held).result) };
+  const answer = await askFor(request, groups, { peers: "industry", in: inside });
   return {
+    ...nothing,
     level: "sector" as const,
     inside,
     reading: [...answer.reading, ...(await held).reading.slice(0, 1)],
-    groups: answer.result,
-    stocks: (await held).result,
+    groups: toWire(answer.result),
+    stocks: toWire((await held).result),
   };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Groups · Yubrin" }];
 
-const PEERS = [
-  { value: "sector", label: "Sectors" },
-  { value: "industry", label: "Industries" },
+const ORDER: readonly PeerSet[] = [
+  "asset-class",
+  "region",
+  "world",
+  "family",
+  "commodity",
+  "currency",
+  "style",
+  "sector",
+  "industry",
+  "theme",
+  "fund",
 ];
+/** Sets whose members belong to regions, classes or families. */
+const BOARDS: readonly PeerSet[] = ["world", "asset-class", "commodity"];
+const PEERS = ORDER.map((value) => ({ value, label: PEER_SETS[value].many }));
 
 export default function Groups({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
+  const hrefWith = useHrefWith();
   const [search] = useSearchParams();
-  const { level, inside, groups: table, stocks: held } = loaderData;
-  const up = upFrom(inside, held?.rows[0]?.sector ?? "");
+  const [active, setActive] = useState<{ key: string; name: string }>();
+  const { level, inside } = loaderData;
+  const table = loaderData.groups && fromWire<ResultOf<typeof groups>>(loaderData.groups);
+  const held = loaderData.stocks && fromWire<ResultOf<typeof stocks>>(loaderData.stocks);
+  const holds = loaderData.fund && fromWire<ResultOf<typeof fund>>(loaderData.fund);
+  const up = holds ? { peers: "fund" } : upFrom(inside, held?.rows[0]?.sector ?? "");
   const goUp = () => {
     if (up !== undefined) void navigate(hrefOf(here, "/groups", up));
   };
+  const flicker = search.get("beside") === "chart";
+  const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
   useHotkey((event) => {
-    if (event.key !== "Backspace" || up === undefined) return false;
-    goUp();
+    if (event.key === ".") void navigate(toggleFlicker, { replace: true, preventScrollReset: true });
+    else if (event.key === "Backspace" && up !== undefined) goUp();
+    else return false;
     return true;
   });
-  const asked = inside === "" ? { peers: search.get("peers") ?? undefined } : { group: inside === "focus" ? here.focus : inside };
-  const twin = hrefOf({ ...here, focus: [] }, inside === "" ? "/data/groups" : "/data/stocks", asked);
-  const none = level === "peers" && table.rows.length === 0;
+  const asked =
+    inside === ""
+      ? { peers: search.get("peers") ?? undefined, in: table?.in || undefined, leveraged: search.get("leveraged") ?? undefined }
+      : holds
+        ? { ticker: holds.ticker }
+        : { group: inside === "focus" ? here.focus : inside };
+  const twin = hrefOf({ ...here, focus: [] }, inside === "" ? "/data/groups" : holds ? "/data/fund" : "/data/stocks", asked);
+  const firstStock = held?.rows[0] ?? holds?.holdings[0];
+  const shownRow = active ?? (firstStock ? { key: firstStock.ticker, name: firstStock.name } : table?.rows[0]);
+  const none = level === "peers" && table?.rows.length === 0;
+  const flick = (
+    <Link
+      className="border-b border-dotted border-indigo font-semibold text-indigo"
+      to={toggleFlicker}
+      replace
+      preventScrollReset
+    >
+      {flicker ? "without the chart beside it" : "with a chart beside it"}
+    </Link>
+  );
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <LevelPath inside={inside} sector={held?.rows[0]?.sector ?? ""} />
-      {level === "peers" ? (
+      <LevelPath inside={inside} sector={held?.rows[0]?.sector ?? ""} fund={holds?.name} />
+      {level === "peers" && table ? (
         <ControlSentence twin={twin}>
-          <InlineMenu label="Peer set" param="peers" value={table.peers} choices={PEERS} /> by the mean of three and six months,
-          tinted by z within the set of {table.peerCount}; each group is the equal-weighted composite of its members
+          The{" "}
+          <InlineMenu
+            label="Peer set"
+            param="peers"
+            value={table.peers}
+            choices={PEERS}
+            also={{ of: undefined, leveraged: undefined, sort: undefined }}
+          />
+          {table.in !== "" && (
+            <>
+              {" "}
+              of <b className="font-semibold text-ink">{table.inName}</b> (
+              <Link className="text-indigo underline" to={hrefWith({ of: undefined })}>
+                all
+              </Link>
+              )
+            </>
+          )}{" "}
+          by the mean of three and six months, tinted by z within the set of {table.peerCount}, {flick}
+          {here.focus.length > 0 && table.in === "" && ["sector", "industry", "theme"].includes(table.peers) && (
+            <>
+              ;{" "}
+              <Link className="text-indigo underline" to={hrefWith({ of: "focus" })}>
+                those in focus
+              </Link>
+            </>
+          )}
+          {table.peers === "fund" && (
+            <>
+              ;{" "}
+              <Link
+                className="text-indigo underline"
+                to={hrefWith({ leveraged: search.get("leveraged") === "true" ? undefined : "true" })}
+              >
+                {search.get("leveraged") === "true" ? "leave leveraged and inverse out" : "leveraged and inverse too"}
+              </Link>
+            </>
+          )}
+        </ControlSentence>
+      ) : holds ? (
+        <ControlSentence twin={twin}>
+          {holds.holdings.length} holdings, ranked and tinted by z among themselves, {flick};{" "}
+          <Link className="text-indigo underline" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
+            their rotation
+          </Link>
+          ,{" "}
+          <Link className="text-indigo underline" to={hrefOf(here, `/chart/${encodeURIComponent(holds.ticker)}`)}>
+            the fund’s chart
+          </Link>
         </ControlSentence>
       ) : (
         <ControlSentence twin={twin}>
-          {held.rows.length} stocks, each ranked and tinted by z within this set
-          {level === "sector" ? `; its industries are ranked among all ${table.peerCount}` : ""}
+          {held?.rows.length ?? 0} stocks, each ranked and tinted by z within this set
+          {level === "sector" ? `; its industries are ranked among all ${table?.peerCount ?? 0}` : ""}, {flick};{" "}
+          <Link className="text-indigo underline" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
+            their rotation
+          </Link>
+          ,{" "}
+          <Link className="text-indigo underline" to={hrefOf(here, "/period-map", { in: inside })}>
+            a period
+          </Link>
         </ControlSentence>
       )}
-      {none && (
+      {none && table && (
         <p className="mt-6 max-w-xl">
-          No stock of this market has a {table.peers} yet. An{" "}
+          There are no {PEER_SETS[table.peers].many} here yet. An{" "}
           <Link className="figure-link" to={hrefOf(here, "/files")}>
             instruments file
           </Link>{" "}
-          gives them; until then{" "}
+          gives stocks their sectors, a membership file makes themes, families, regions and funds; until then{" "}
           <Link className="figure-link" to={hrefOf(here, "/groups", { in: "market:" })}>
             all stocks can be ranked together
           </Link>
           .
         </p>
       )}
-      {table && !none && (
-        <GroupsTable rows={table.rows} onBack={level === "sector" ? goUp : undefined} short={level === "sector"} />
-      )}
-      {held && held.rows.length > 0 && <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} />}
+      <div className={flicker ? "grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5" : ""}>
+        <div className="min-w-0">
+          {table && BOARDS.includes(table.peers) && !flicker && <Board rows={table.rows} peers={table.peers} />}
+          {table && !none && (
+            <GroupsTable
+              rows={table.rows}
+              peers={table.peers}
+              onBack={level === "sector" ? goUp : undefined}
+              short={level === "sector"}
+              onActive={setActive}
+            />
+          )}
+          {held && held.rows.length > 0 && (
+            <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} onActive={setActive} />
+          )}
+          {holds && <FundPart fund={holds} onBack={goUp} onActive={setActive} />}
+        </div>
+        {flicker && <Flicker of={shownRow?.key} name={shownRow?.name ?? ""} />}
+      </div>
     </>
   );
 }

@@ -3,7 +3,7 @@ import type { StockRow } from "@studies/stocks";
 import { fixed, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
-import { rankColumn, strengthColumns } from "./strength-columns";
+import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";
 
 /** The stocks of a group by strength within it. */
 export function StocksTable({
@@ -11,11 +11,13 @@ export function StocksTable({
   from,
   onBack,
   short,
+  onActive,
 }: {
   rows: readonly StockRow[];
   from: string;
   onBack: () => void;
   short: boolean;
+  onActive: (row: { key: string; name: string }) => void;
 }) {
   const here = useHere();
   const columns = useMemo(() => stockColumns(), []);
@@ -31,6 +33,9 @@ export function StocksTable({
         defaultSort="rank"
         href={(s) => hrefOf(here, `/chart/${encodeURIComponent(s.ticker)}`, { from })}
         onBack={onBack}
+        onActive={(s) => {
+          onActive({ key: s.ticker, name: s.name });
+        }}
       />
     </section>
   );
@@ -73,8 +78,12 @@ function stockColumns(): Column<StockRow>[] {
         </span>
       ),
     },
+    stayingColumn<StockRow>(),
     { key: "close", label: "close", value: (s) => s.close, cell: (s) => fixed(s.close, 2) },
     { key: "r1", label: "1 session", value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
+    dayPositionColumn<StockRow>(),
+    volumeColumn<StockRow>(),
+    notesColumn<StockRow>(),
     {
       key: "industry",
       label: "industry",

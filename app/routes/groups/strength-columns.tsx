@@ -47,3 +47,51 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
 export function rankColumn<Row extends StrengthRow>(): Column<Row> {
   return { key: "rank", label: "rank", about: "1 is the strongest", value: (r) => r.rank, cell: (r) => fixed(r.rank) };
 }
+
+/** Standing and flags of a member, as words. */
+export function notesOf(r: { readonly standing: string; readonly flags: readonly string[] }): string {
+  return [r.standing, ...r.flags].filter((note) => note !== "").join(", ");
+}
+
+export function notesColumn<Row extends StrengthRow & { readonly standing: string }>(): Column<Row> {
+  return {
+    key: "notes",
+    label: "notes",
+    text: true,
+    about: "Standing and flags of the method, section 5",
+    value: notesOf,
+    cell: (r) => <span className="text-soft">{notesOf(r)}</span>,
+  };
+}
+
+export function stayingColumn<Row extends { readonly staying: number }>(): Column<Row> {
+  return {
+    key: "staying",
+    label: "staying",
+    about: "Staying power: Strength averaged over ten weekly samples",
+    value: (r) => r.staying,
+    cell: (r) => fixed(r.staying),
+  };
+}
+
+export function dayPositionColumn<Row extends { readonly dayPosition: number }>(): Column<Row> {
+  return {
+    key: "position",
+    label: "in its day",
+    about: "Where in the range of its last session it closed: 0 at the low, 100 at the high",
+    value: (r) => r.dayPosition,
+    cell: (r) => fixed(r.dayPosition),
+  };
+}
+
+const THOUSANDS = new Intl.NumberFormat("en-GB", { notation: "compact", maximumFractionDigits: 1 });
+
+export function volumeColumn<Row extends { readonly volume: number }>(): Column<Row> {
+  return {
+    key: "volume",
+    label: "volume",
+    about: "Mean volume of a session over the last 50",
+    value: (r) => r.volume,
+    cell: (r) => (Number.isNaN(r.volume) ? "–" : THOUSANDS.format(r.volume)),
+  };
+}

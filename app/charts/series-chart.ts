@@ -1,0 +1,61 @@
+import type { EChartsCoreOption } from "echarts/core";
+import { isoDate } from "@core/columns/epoch-day";
+import { date, fixed } from "@studies/words";
+import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+
+export interface SeriesChart {
+  readonly name: string;
+  readonly referenceName: string;
+  /** Three-month return, a fraction. */
+  readonly r63: number;
+  readonly days: Int32Array;
+  readonly close: Float64Array;
+  readonly average50: Float64Array;
+  readonly average200: Float64Array;
+  /** The close relative to the reference, 100 at the start. */
+  readonly relative: Float64Array;
+}
+
+/** A line with its averages, and under it the line relative to the broad index. */
+export function seriesOptions(theme: ChartTheme, data: SeriesChart): EChartsCoreOption {
+  const dates = Array.from(data.days, isoDate);
+  const right = 50;
+  const line = (
+    name: string,
+    values: Float64Array,
+    grid: number,
+    colour: string,
+    type: "solid" | "dashed" | "dotted",
+    width: number,
+  ) => ({
+    type: "line" as const,
+    name,
+    xAxisIndex: grid,
+    yAxisIndex: grid,
+    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
+    showSymbol: false,
+    silent: true,
+    lineStyle: { color: colour, width, type },
+    itemStyle: { color: colour },
+  });
+  return {
+    animation: false,
+    grid: [frame({ top: 8, height: 178, right }), frame({ top: 206, height: 64, right })],
+    xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
+    yAxis: [valueAxis(theme, 0), valueAxis(theme, 1, { splitNumber: 2 })],
+    axisPointer: { link: [{ xAxisIndex: "all" }] },
+    tooltip: {
+      ...tooltip(theme),
+      formatter: (points: { dataIndex: number }[]) => {
+        const k = points[0]?.dataIndex ?? 0;
+        return `${date(data.days[k]!)}<br>${fixed(data.close[k]!, 2)}<br>relative to ${data.referenceName}: ${fixed(data.relative[k]!, 1)}`;
+      },
+    },
+    series: [
+      line("close", data.close, 0, theme.ink, "solid", 1.4),
+      line("50", data.average50, 0, theme.indigo, "dashed", 1.1),
+      line("200", data.average200, 0, theme.soft, "dotted", 1.3),
+      line("relative", data.relative, 1, theme.ink, "solid", 1.1),
+    ],
+  };
+}

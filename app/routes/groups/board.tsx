@@ -1,0 +1,61 @@
+import { Link } from "react-router";
+import { mean } from "@core/stats/mean";
+import type { GroupRow } from "@studies/groups";
+import type { PeerSet } from "@studies/peer-names";
+import { signedPercent } from "@studies/words";
+import { hrefOf, useHere } from "~/here";
+import { tint } from "~/ui/tint";
+import { hrefOfMember } from "./groups-table";
+
+/** Members of regions, classes or families side by side: each three-month return, above or below the mean of its own. */
+export function Board({ rows, peers }: { rows: readonly GroupRow[]; peers: PeerSet }) {
+  const here = useHere();
+  const families = [...new Set(rows.map((r) => r.family))].filter((f) => f !== "");
+  if (families.length < 2) return null;
+  const groups = families
+    .map((name) => {
+      const own = rows.filter((r) => r.family === name).sort((a, b) => b.returns[2] - a.returns[2]);
+      return { name, own, average: mean(own.map((r) => r.returns[2])) };
+    })
+    .sort((a, b) => b.average - a.average);
+  return (
+    <section
+      aria-label="Board"
+      className="mb-4 grid gap-4"
+      style={{ gridTemplateColumns: `repeat(${groups.length}, minmax(0, 1fr))` }}
+    >
+      {groups.map(({ name, own, average }) => (
+        <table key={name} className="w-full self-start border-separate border-spacing-0">
+          <caption className="mb-1 text-left">
+            <span className="flex items-baseline justify-between border-b border-ink/60 pb-0.5">
+              <Link
+                className="heading hover:text-indigo"
+                to={hrefOf(here, "/rotation", { set: peers, in: peers === "asset-class" ? undefined : `group:${name}` })}
+              >
+                {name}
+              </Link>
+              <span className="text-soft" title="Mean three-month return">
+                {signedPercent(average)}
+              </span>
+            </span>
+          </caption>
+          <tbody>
+            {own.map((r) => (
+              <tr key={r.key} className="h-[22px]">
+                <th scope="row" className="max-w-0 truncate text-left font-normal" style={{ width: "60%" }}>
+                  <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
+                    {r.name}
+                  </Link>
+                </th>
+                <td className="px-1 text-right" style={tint(r.gap, 0.15)}>
+                  {signedPercent(r.returns[2])}
+                </td>
+                <td className="w-12 pl-1 text-right text-[12px] text-soft">{r.gap > 0 ? "above" : r.gap < 0 ? "below" : "–"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+    </section>
+  );
+}

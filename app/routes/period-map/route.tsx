@@ -1,0 +1,142 @@
+import { useMemo, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { anyOf } from "@studies/group-key";
+import { PEER_SETS, type PeerSet } from "@studies/peer-names";
+import { periodMap } from "@studies/period-map";
+import { getDesk } from "@server/desk-of-app.server";
+import { listKeptThings } from "@server/kept.server";
+import { askFor } from "~/ask.server";
+import { hrefOf, parseHere, useHere } from "~/here";
+import { offeredGroups } from "~/offered-groups.server";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { AreaMap } from "./area-map";
+import { PeriodMenu } from "./period-menu";
+import { PeriodTable } from "./period-table";
+import { RankedStrip } from "./ranked-strip";
+import { Selection } from "./selection";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const search = new URL(request.url).searchParams;
+  const { focus } = parseHere(search);
+  const wanted = search.get("in") ?? "";
+  const inside = wanted === "focus" ? (focus.length > 0 ? anyOf(focus) : "") : wanted;
+  const answer = await askFor(request, periodMap, {
+    set: (search.get("set") ?? "stock") as PeerSet,
+    ...(inside === "" ? {} : { in: inside }),
+    ...(search.get("from") ? { from: search.get("from")! } : {}),
+    ...(search.get("to") ? { to: search.get("to")! } : {}),
+  });
+  const lists = await listKeptThings((await getDesk()).db, "list");
+  return {
+    reading: answer.reading,
+    market: answer.market,
+    map: toWire(answer.result),
+    groups: await offeredGroups(request),
+    lists: lists.filter((l) => l.body.market === answer.market).map(({ name, body }) => ({ name, tickers: body.tickers })),
+  };
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Period map · Yubrin" }];
+
+const ORDER: readonly PeerSet[] = [
+  "stock",
+  "sector",
+  "industry",
+  "theme",
+  "fund",
+  "style",
+  "region",
+  "world",
+  "asset-class",
+  "family",
+  "commodity",
+  "currency",
+];
+const SETS = ORDER.map((value) => ({ value, label: PEER_SETS[value].many }));
+
+export default function PeriodMap({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const [search] = useSearchParams();
+  const map = useMemo(() => fromWire<ResultOf<typeof periodMap>>(loaderData.map), [loaderData.map]);
+  const [picked, setPicked] = useState<readonly string[]>([]);
+  const [lit, setLit] = useState<string>();
+  // A choice holds as long as the members do; another period keeps it where they are the same.
+  const chosen = useMemo(() => {
+    const there = new Set(map.rows.map((r) => r.key));
+    return new Set(picked.filter((key) => there.has(key)));
+  }, [picked, map]);
+  const choose = (keys: readonly string[]) => {
+    setPicked(keys);
+  };
+  const toggle = (key: string) => {
+    choose(chosen.has(key) ? [...chosen].filter((k) => k !== key) : [...chosen, key]);
+  };
+  const sizes = map.rows.map((r) => Math.abs(r.change)).sort((a, b) => a - b);
+  const full = Math.max(0.01, sizes[Math.floor(0.9 * sizes.length)] ?? 0.01);
+  const twin = hrefOf({ ...here, focus: [] }, "/data/period-map", {
+    set: map.set,
+    in: map.in || undefined,
+    from: search.get("from") ?? undefined,
+    to: search.get("to") ?? undefined,
+  });
+  const focused = here.focus.length > 0 ? [{ value: "focus", label: "the focus" }] : [];
+  const present = map.in === "" ? [] : [{ value: map.in, label: map.inName }];
+  const groups = [
+    { value: "", label: "the broad market" },
+    ...focused,
+    ...present,
+    ...loaderData.groups.filter((g) => g.kind !== "industry" && g.value !== map.in).map(({ value, label }) => ({ value, label })),
+  ];
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={twin}>
+        The <InlineMenu label="Set" param="set" value={map.set} choices={SETS} also={{ in: undefined }} />
+        {map.set === "stock" && (
+          <>
+            {" "}
+            of <InlineMenu label="Stocks of" param="in" value={map.in} choices={groups} />, members on the first day,
+          </>
+        )}{" "}
+        over <PeriodMenu from={map.from} to={map.to} swings={map.swings} referenceName={map.referenceName} />
+        {map.unknown > 0 && `; ${map.unknown} without a close to begin with`}
+      </ControlSentence>
+      {map.rows.length === 0 ? (
+        <p className="mt-6 max-w-xl">
+          Nothing of this set had a close when the period begins. Choose another period or set above, or{" "}
+          <Link className="figure-link" to={hrefOf(here, "/period-map")}>
+            begin again with the last decline
+          </Link>
+          .
+        </p>
+      ) : (
+        <>
+          <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-5">
+            <AreaMap
+              rows={map.rows}
+              chosen={chosen}
+              lit={lit}
+              onLight={setLit}
+              onToggle={toggle}
+              full={full}
+              label={`${map.rows.length} members by market value, tinted by change; the table below lists each.`}
+            />
+            <RankedStrip
+              rows={map.rows}
+              reference={map.reference}
+              referenceName={map.referenceName}
+              chosen={chosen}
+              lit={lit}
+              onLight={setLit}
+            />
+          </div>
+          <Selection rows={map.rows} chosen={chosen} onChoose={choose} market={loaderData.market} lists={loaderData.lists} />
+          <PeriodTable rows={map.rows} chosen={chosen} onToggle={toggle} reference={map.reference} full={full} />
+        </>
+      )}
+    </>
+  );
+}

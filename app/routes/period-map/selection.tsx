@@ -1,0 +1,160 @@
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { pickedKey } from "@studies/group-key";
+import type { PeriodRow } from "@studies/period-map";
+import { count } from "@studies/words";
+import { hrefOf, useHere, useHrefWith } from "~/here";
+import { useKeeper } from "~/ui/use-keeper";
+
+interface Props {
+  readonly rows: readonly PeriodRow[];
+  readonly chosen: ReadonlySet<string>;
+  readonly onChoose: (keys: readonly string[]) => void;
+  readonly market: string;
+  readonly lists: readonly { readonly name: string; readonly tickers: readonly string[] }[];
+}
+
+const ENDS = 20;
+
+/** What is chosen on the map, and where it can go: into the focus, into a list, into a file. */
+export function Selection({ rows, chosen, onChoose, market, lists }: Props) {
+  const here = useHere();
+  const hrefWith = useHrefWith();
+  const navigate = useNavigate();
+  const keeper = useKeeper();
+  const [name, setName] = useState("");
+  const tickers = rows.filter((r) => chosen.has(r.key) && r.ticker !== "").map((r) => r.ticker);
+  const held = rows.filter((r) => r.held50);
+  const quick: readonly (readonly [string, readonly PeriodRow[]])[] = [
+    [`above their 50 throughout (${held.length})`, held],
+    [`above their 200 throughout (${rows.filter((r) => r.held200).length})`, rows.filter((r) => r.held200)],
+    [`best ${ENDS}`, rows.slice(0, ENDS)],
+    [`worst ${ENDS}`, rows.slice(-ENDS)],
+  ];
+  const stocks = rows.some((r) => r.ticker !== "");
+  if (!stocks) return null;
+  const dropped = keeper.answer?.dropped;
+  return (
+    <section aria-label="Selection" className="mt-4 border-y border-rule py-2">
+      <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
+        <b className="font-semibold">{count(tickers.length, "stock")} chosen.</b>
+        <span className="text-soft">Choose</span>
+        {quick
+          .filter(([, list]) => list.length > 0)
+          .map(([label, list]) => (
+            <button
+              key={label}
+              type="button"
+              className="control py-0.5 text-[12px]"
+              onClick={() => {
+                onChoose(list.map((r) => r.key));
+              }}
+            >
+              {label}
+            </button>
+          ))}
+        {tickers.length > 0 && (
+          <>
+            <button
+              type="button"
+              className="control py-0.5 text-[12px]"
+              onClick={() => {
+                onChoose([]);
+              }}
+            >
+              none
+            </button>
+            <span className="mx-1 h-4 border-l border-rule" />
+            <button
+              type="button"
+              className="control py-0.5 text-[12px]"
+              onClick={() =>
+                void navigate(hrefWith({ focus: [...here.focus, pickedKey(tickers, name)] }), { preventScrollReset: true })
+              }
+            >
+              Put into the focus
+            </button>
+            <form
+              className="flex items-center gap-1"
+              onSubmit={(event) => {
+                event.preventDefault();
+                void keeper.keep("list", name, { version: 1, market, tickers }, "");
+              }}
+            >
+              <input
+                aria-label="Name of the list"
+                placeholder="name of a list"
+                value={name}
+                maxLength={60}
+                onChange={(event) => {
+                  setName(event.target.value);
+                }}
+                className="w-36 rounded-sm border border-rule bg-raised px-2 py-0.5 text-[12px]"
+              />
+              <button type="submit" disabled={name.trim() === "" || keeper.busy} className="control py-0.5 text-[12px]">
+                Keep as a list
+              </button>
+            </form>
+            <a className="text-indigo underline" href={csvOf(here, tickers)} download>
+              CSV of these
+            </a>
+          </>
+        )}
+      </p>
+      {keeper.answer?.error && (
+        <p role="alert" className="mt-1 text-rust">
+          {keeper.answer.error}
+        </p>
+      )}
+      {dropped && (
+        <p role="status" className="mt-1">
+          “{dropped.name}” was taken away.{" "}
+          <button
+            type="button"
+            className="text-indigo underline"
+            onClick={() => void keeper.keep("list", dropped.name, dropped.body)}
+          >
+            Put it back
+          </button>
+        </p>
+      )}
+      {lists.length > 0 && (
+        <ul aria-label="Lists" className="mt-2 flex flex-wrap gap-x-5 gap-y-1">
+          {lists.map((list) => {
+            const key = pickedKey(list.tickers, list.name);
+            return (
+              <li key={list.name} className="flex items-center gap-2">
+                <Link className="figure-link" to={hrefOf(here, "/groups", { in: key })}>
+                  {list.name}
+                </Link>
+                <span className="text-soft">{list.tickers.length}</span>
+                <Link
+                  className="text-[12px] text-indigo"
+                  to={hrefWith({ focus: here.focus.includes(key) ? here.focus.filter((k) => k !== key) : [...here.focus, key] })}
+                  preventScrollReset
+                >
+                  {here.focus.includes(key) ? "out of the focus" : "into the focus"}
+                </Link>
+                <a className="text-[12px] text-indigo" href={csvOf(here, list.tickers)} download>
+                  CSV
+                </a>
+                <button
+                  type="button"
+                  aria-label={`Take the list ${list.name} away`}
+                  className="text-[12px] text-soft hover:text-rust"
+                  onClick={() => void keeper.drop("list", list.name)}
+                >
+                  take away
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function csvOf(here: ReturnType<typeof useHere>, tickers: readonly string[]): string {
+  return hrefOf({ ...here, focus: [] }, "/data/stocks", { group: pickedKey(tickers), as: "csv" });
+}

@@ -1,0 +1,66 @@
+import { align, lagged, sma } from "@core";
+import { z } from "zod";
+import { locate } from "./abroad";
+import { groupSeries, referenceColumns } from "./columns";
+import { defineStudy } from "./define-study";
+import { findGroupKey, groupsTitle } from "./group-key";
+import type { Market } from "./market";
+import { levelsOn, ownDays } from "./peer-set";
+import { signedPercent } from "./words";
+
+/** The line of anything that can stand in a list: an instrument, or a group by its key. */
+export const series = defineStudy({
+  name: "series",
+  about: "The last closes of an instrument, or levels of a group, with two averages and the line relative to the broad index.",
+  params: z.object({
+    key: z.string().min(1).describe("ticker of an instrument or key of a group"),
+    history: z.coerce.number().int().min(20).max(2600).default(252).describe("sessions to give"),
+  }),
+  cost: "light",
+  examples: [{ key: "$stock" }, { key: "sector:$sector", history: 60 }, { key: "WORLD" }],
+  ask(market, { key, history }) {
+    const found = seriesOf(market, key);
+    if (!found) return undefined;
+    const { levels, name } = found;
+    const start = Math.max(0, levels.length - history);
+    const reference = market.perSession(referenceColumns).close;
+    const relative = levels.map((x, s) => x / reference[s]!);
+    const base = relative.subarray(start).find((x) => !Number.isNaN(x)) ?? NaN;
+    const before = lagged(levels, 63);
+    return {
+      asOf: market.asOf,
+      key,
+      name,
+      referenceName: market.referenceName,
+      days: market.sessions.slice(start),
+      close: levels.slice(start),
+      average50: sma(levels, 50).slice(start),
+      average200: sma(levels, 200).slice(start),
+      relative: relative.slice(start).map((x) => (100 * x) / base),
+      r63: levels[market.t]! / before[market.t]! - 1,
+    };
+  },
+  reading: (r) => [[r ? `${r.name}: ${signedPercent(r.r63)} in three months.` : "There is no such series at this date."]],
+  table: (r) => ({
+    columns: ["day", "close", "average50", "average200", "relative"].map((key) => ({ key, label: key })),
+    rows: r ? Array.from(r.days, (day, k) => [day, r.close[k]!, r.average50[k]!, r.average200[k]!, r.relative[k]!]) : [],
+  }),
+});
+
+/** Levels on the sessions of the market; undefined for what is not known. */
+function seriesOf(market: Market, key: string): { name: string; levels: Float64Array } | undefined {
+  const located = locate(market, key);
+  if (located) {
+    const { part, instrument } = located;
+    const own = part.bars("close", instrument.index);
+    return { name: instrument.name, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
+  }
+  const group = findGroupKey(key);
+  if (!group || group.level === "market") return undefined;
+  for (const part of [market, market.abroad]) {
+    if (!part || part.everIn(key).length === 0) continue;
+    const levels = part.perSession(groupSeries(group.level, group.name)).level;
+    return { name: groupsTitle([key], market), levels: levelsOn({ part, levels }, market.sessions) };
+  }
+  return undefined;
+}
