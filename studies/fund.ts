@@ -58,8 +58,8 @@ export const fund = defineStudy({
     });
     const close = market.bars("close", row.index);
     const overlaps = market.instruments
-      .filter((i) => i.kind === "fund" && i.ticker !== ticker)
-      .map((i) => ({ ticker: i.ticker, name: i.name, leverage: i.leverage ?? 1, ...overlap(held, holdingsOf(market, i.ticker)) }))
+      .filter((i) => i.kind === "fund" && i.ticker !== ticker && (i.leverage ?? 1) === 1)
+      .map((i) => ({ ticker: i.ticker, name: i.name, ...overlap(held, holdingsOf(market, i.ticker)) }))
       .filter((o) => o.shared > 0)
       .sort((a, b) => b.weight - a.weight || (a.ticker < b.ticker ? -1 : 1));
     return {

@@ -67,7 +67,7 @@ function whoFalls(falling: number, ahead: number): string {
 }
 
 /** Turns and failed moves of the last finished sample, else of the latest before it. */
-function whatHappened(events: readonly PastEvent[], sampleName: string): string {
+export function whatHappened(events: readonly PastEvent[], sampleName: string): string {
   const latest = events[0]?.ago;
   if (latest === undefined || latest > 3) return "";
   const when =

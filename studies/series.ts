@@ -1,4 +1,4 @@
-import { align, lagged, sma } from "@core";
+import { align, simpleReturnAt, sma } from "@core";
 import { z } from "zod";
 import { locate } from "./abroad";
 import { groupSeries, referenceColumns } from "./columns";
@@ -26,7 +26,6 @@ export const series = defineStudy({
     const reference = market.perSession(referenceColumns).close;
     const relative = levels.map((x, s) => x / reference[s]!);
     const base = relative.subarray(start).find((x) => !Number.isNaN(x)) ?? NaN;
-    const before = lagged(levels, 63);
     return {
       asOf: market.asOf,
       key,
@@ -37,7 +36,7 @@ export const series = defineStudy({
       average50: sma(levels, 50).slice(start),
       average200: sma(levels, 200).slice(start),
       relative: relative.slice(start).map((x) => (100 * x) / base),
-      r63: levels[market.t]! / before[market.t]! - 1,
+      r63: found.r63,
     };
   },
   reading: (r) => [[r ? `${r.name}: ${signedPercent(r.r63)} in three months.` : "There is no such series at this date."]],
@@ -48,19 +47,25 @@ export const series = defineStudy({
 });
 
 /** Levels on the sessions of the market; undefined for what is not known. */
-function seriesOf(market: Market, key: string): { name: string; levels: Float64Array } | undefined {
+function seriesOf(market: Market, key: string): { name: string; levels: Float64Array; r63: number } | undefined {
   const located = locate(market, key);
   if (located) {
     const { part, instrument } = located;
     const own = part.bars("close", instrument.index);
-    return { name: instrument.name, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
+    const r63 = simpleReturnAt(
+      own,
+      own.findLastIndex((c) => !Number.isNaN(c)),
+      63,
+    );
+    return { name: instrument.name, r63, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
   }
   const group = findGroupKey(key);
   if (!group || group.level === "market") return undefined;
   for (const part of [market, market.abroad]) {
     if (!part || part.everIn(key).length === 0) continue;
     const levels = part.perSession(groupSeries(group.level, group.name)).level;
-    return { name: groupsTitle([key], market), levels: levelsOn({ part, levels }, market.sessions) };
+    const r63 = simpleReturnAt(levels, part.t, 63);
+    return { name: groupsTitle([key], market), r63, levels: levelsOn({ part, levels }, market.sessions) };
   }
   return undefined;
 }

@@ -1,8 +1,10 @@
-import type { Zones } from "@core";
+import { standing, type Zones } from "@core";
 import type { ParticipationRow } from "./breadth";
 import type { Link, Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import type { Market } from "./market";
+import type { PastEvent } from "./rotation";
+import { whatHappened } from "./rotation-sentences";
 import { regimeNow, type RegimeNow } from "./regime";
 import type { GroupStrength } from "./strength-of-groups";
 import type { LaneNow, TideNow } from "./timing";
@@ -12,7 +14,7 @@ import { count, date, list, share, signed, signedPercent } from "./words";
 
 /** Something that is different from before, with its evidence. */
 export interface Change {
-  readonly area: "Regime" | "Breadth" | "Timing" | "Groups" | "Stocks";
+  readonly area: "Regime" | "Breadth" | "Timing" | "Rotation" | "Groups" | "Stocks";
   readonly sentence: Sentence;
 }
 
@@ -118,6 +120,47 @@ export function groupChanges(sectors: readonly GroupStrength[], industries: read
   moves(sectors, "sector", 2);
   moves(industries, "industry", 6);
   return changes;
+}
+
+/** Sectors and industries that have arrived among the strongest, or begun to fade, since the last session. */
+export function standingChanges(
+  now: readonly (readonly GroupStrength[])[],
+  before: readonly (readonly GroupStrength[])[],
+): Change[] {
+  const changes: Change[] = [];
+  const levels = ["sector", "industry"] as const;
+  for (const [wanted, words] of [
+    ["new arrival", "newly arrived among the strongest"],
+    ["fading", "began to fade"],
+  ] as const) {
+    const found = levels.flatMap((level, k) => {
+      const was = new Map(before[k]!.map((g) => [g.name, standing(g.strength, g.staying)]));
+      return now[k]!.filter(
+        (g) => standing(g.strength, g.staying) === wanted && was.has(g.name) && was.get(g.name) !== wanted,
+      ).map((g) => ({ figure: g.name, to: { screen: "groups" as const, params: { in: groupKeyText(level, g.name) } } }));
+    });
+    if (found.length > 0)
+      changes.push({
+        area: "Groups",
+        sentence: [...found.slice(0, 3).flatMap((f, k) => (k === 0 ? [f] : [", ", f])), ` ${words}.`],
+      });
+  }
+  return changes;
+}
+
+/** Turns, failed moves and changes of the lead among the sectors in the last finished week. */
+export function rotationChanges(events: readonly PastEvent[], sampleName: string): Change[] {
+  const happened = whatHappened(
+    events.filter((e) => e.ago === 0),
+    sampleName,
+  );
+  if (happened === "") return [];
+  return [
+    {
+      area: "Rotation",
+      sentence: [{ figure: "Sectors", to: { screen: "rotation" } }, `: ${happened.charAt(0).toLowerCase()}${happened.slice(1)}`],
+    },
+  ];
 }
 
 export function stanceChanges(now: Stances, before: Stances): Change[] {

@@ -6,9 +6,19 @@ import { groupKeyText } from "./group-key";
 import { byRank } from "./groups";
 import type { Market } from "./market";
 import { regimeNow, regimeSentence } from "./regime";
+import { rotation } from "./rotation";
 import { strengthOfGroups, type GroupStrength } from "./strength-of-groups";
 import { lanesNow, tideNow, type LaneNow, type TideNow } from "./timing";
-import { breadthChanges, groupChanges, regimeChanges, stanceChanges, timingChanges, type Stances } from "./today-changes";
+import {
+  breadthChanges,
+  groupChanges,
+  regimeChanges,
+  rotationChanges,
+  stanceChanges,
+  standingChanges,
+  timingChanges,
+  type Stances,
+} from "./today-changes";
 import { trendOfStocks } from "./trend-of-stocks";
 import { list, signed } from "./words";
 
@@ -27,7 +37,10 @@ export const today = defineStudy({
     const [lanes, tide] = [lanesNow(market), tideNow(market)];
     const before = market.before(1);
     const stances = stancesOf(market, industries);
-    const stancesBefore = market.t > 0 ? stancesOf(before, strengthOfGroups(before, "industry")) : stances;
+    const industriesBefore = market.t > 0 ? strengthOfGroups(before, "industry") : industries;
+    const stancesBefore = market.t > 0 ? stancesOf(before, industriesBefore) : stances;
+    const sectorsBefore = market.t > 0 ? strengthOfGroups(before, "sector") : sectors;
+    const turns = rotation.ask(market, rotation.params.parse({ samples: 8 }));
     const index = market.row.broadIndex ?? "";
     return {
       asOf: market.asOf,
@@ -38,7 +51,7 @@ export const today = defineStudy({
       zones,
       lanes,
       tide,
-      sectors: sectors.map((g) => groupLine(g, "sector")),
+      sectors: sectors.map((g) => ({ ...groupLine(g, "sector"), phase: turns.rows.find((r) => r.name === g.name)?.phase ?? "" })),
       industries: [...industries].sort(byRank).map((g) => groupLine(g, "industry")),
       stances: {
         favour: stances.favour.length,
@@ -51,6 +64,8 @@ export const today = defineStudy({
         ...regimeChanges(market, regime),
         ...breadthChanges(rows, zones),
         ...timingChanges(lanes, tide, tideNow(before).zone),
+        ...rotationChanges(turns.events, turns.sampleName),
+        ...standingChanges([sectors, industries], [sectorsBefore, industriesBefore]),
         ...groupChanges(sectors, industries),
         ...stanceChanges(stances, stancesBefore),
       ],
@@ -69,7 +84,15 @@ export const today = defineStudy({
         figure: g.name,
         to: { screen: "groups" as const, params: { in: g.key } },
       });
-      sentences.push([group(ranked[0]!), " leads the sectors, ", group(ranked[ranked.length - 1]!), " trails."]);
+      const ahead = r.sectors.filter((g) => g.phase.startsWith("ahead")).length;
+      sentences.push([
+        group(ranked[0]!),
+        " leads the sectors, ",
+        group(ranked[ranked.length - 1]!),
+        " trails; ",
+        { figure: `${ahead} of ${r.sectors.length}`, to: { screen: "rotation" } },
+        " are ahead of the index.",
+      ]);
     }
     return sentences;
   },
@@ -96,6 +119,9 @@ export interface GroupLine {
   readonly r126: number;
   readonly blendZ: number;
 }
+
+/** A sector with its phase of rotation against the broad index, empty where there is none yet. */
+export type SectorLine = GroupLine & { readonly phase: string };
 
 function groupLine(g: GroupStrength, level: "sector" | "industry"): GroupLine {
   const { name, rank, rankBefore, r1, blendZ } = g;

@@ -40,7 +40,7 @@ export function seriesOptions(theme: ChartTheme, data: SeriesChart): EChartsCore
   });
   return {
     animation: false,
-    grid: [frame({ top: 8, height: 178, right }), frame({ top: 206, height: 64, right })],
+    grid: [frame({ left: 14, top: 8, height: 178, right }), frame({ left: 14, top: 206, height: 64, right })],
     xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
     yAxis: [valueAxis(theme, 0), valueAxis(theme, 1, { splitNumber: 2 })],
     axisPointer: { link: [{ xAxisIndex: "all" }] },

@@ -1,58 +1,12 @@
 import { sampleStandardDeviation } from "simple-statistics";
 import { describe, expect, it } from "vitest";
-import { seeded } from "../testing";
+import { plainRotation, seeded } from "../testing";
 import { rotationEvents } from "./events";
 import { positionScore, ratioZ } from "./pair";
 import { phaseOf, PHASES, stepAt } from "./phase";
 import { rotation, ROTATION_WINDOWS } from "./rotation";
 
-/* A plain calculation of method 6 on lists, without the core's columns. */
 const defined = (x: number) => !Number.isNaN(x);
-const middle = (xs: readonly number[]) => {
-  const sorted = [...xs].sort((a, b) => a - b);
-  const n = sorted.length;
-  return n === 0 ? NaN : n % 2 === 1 ? sorted[(n - 1) / 2]! : (sorted[n / 2 - 1]! + sorted[n / 2]!) / 2;
-};
-const lastN = (xs: readonly number[], s: number, n: number) =>
-  xs
-    .slice(0, s + 1)
-    .filter(defined)
-    .slice(-n);
-const plainSd = (xs: readonly number[], s: number, n: number) => {
-  const own = lastN(xs, s, n);
-  if (own.length < n || !defined(xs[s]!)) return NaN;
-  const m = own.reduce((a, b) => a + b, 0) / n;
-  return Math.sqrt(own.reduce((sum, x) => sum + (x - m) ** 2, 0) / (n - 1));
-};
-const plainEma3 = (xs: readonly number[]) => {
-  let e = NaN;
-  const seen: number[] = [];
-  return xs.map((x) => {
-    if (!defined(x)) return NaN;
-    seen.push(x);
-    if (seen.length < 3) return NaN;
-    e = seen.length === 3 ? (seen[0]! + seen[1]! + seen[2]!) / 3 : 0.5 * x + 0.5 * e;
-    return e;
-  });
-};
-function plainRotation(q: readonly (readonly number[])[], member: (i: number, s: number) => boolean, n: number, k: number) {
-  const samples = q[0]!.map((_, s) => s);
-  const smooth = (raw: readonly (readonly number[])[], spread: readonly (readonly number[])[]) => {
-    const unit = samples.map((s) => middle(spread.flatMap((x, i) => (member(i, s) && defined(x[s]!) ? [x[s]!] : []))));
-    return raw.map((own) => plainEma3(own.map((x, s) => x / unit[s]!)));
-  };
-  const sd = (columns: readonly (readonly number[])[]) => columns.map((own) => samples.map((s) => plainSd(own, s, n)));
-  const u = q.map((own) =>
-    samples.map((s) => {
-      const window = lastN(own, s, n);
-      return window.length < n ? NaN : own[s]! - window.reduce((a, b) => a + b, 0) / n;
-    }),
-  );
-  const T = smooth(u, sd(q));
-  const d = T.map((own) => samples.map((s) => (defined(own[s]!) ? own[s]! - (lastN(own, s, k + 1).at(-k - 1) ?? NaN) : NaN)));
-  return { T, M: smooth(d, sd(d)) };
-}
-
 const random = seeded(11);
 const walks = (count: number, length: number) =>
   Array.from({ length: count }, () => {

@@ -100,7 +100,6 @@ export function FundPart({ fund: f, onBack, onActive }: Props) {
                   <th scope="row" className="text-left font-normal">
                     <Link className="hover:text-indigo" to={hrefWith({ in: `group:${o.ticker}` })}>
                       {o.name}
-                      {o.leverage !== 1 && <b className="ml-2 font-semibold text-amber">{fixed(o.leverage)}×</b>}
                     </Link>
                   </th>
                   <td className="text-right">{o.shared}</td>

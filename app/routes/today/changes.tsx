@@ -1,7 +1,7 @@
 import type { Change } from "@studies/today-changes";
 import { SentenceText } from "~/ui/reading";
 
-const AREAS = ["Regime", "Breadth", "Timing", "Groups", "Stocks"] as const;
+const AREAS = ["Regime", "Breadth", "Timing", "Rotation", "Groups", "Stocks"] as const;
 
 /** What is different from before, area by area, each line with its evidence. */
 export function Changes({ changes }: { changes: readonly Change[] }) {

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { GroupLine } from "@studies/today";
-import { fixed, signed, signedPercent } from "@studies/words";
+import type { SectorLine } from "@studies/today";
+import { fixed, signed } from "@studies/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { groupColour } from "~/ui/group-colour";
@@ -8,7 +8,7 @@ import { groupColour } from "~/ui/group-colour";
 const REACH = 2.5;
 
 /** All sectors from the strongest to the weakest: the blend's z as a bar to either side. */
-export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupLine[] }) {
+export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly SectorLine[] }) {
   const here = useHere();
   const { sectors } = useFrameValue();
   if (rows.length === 0) return <p className="text-soft">No stock of this market has a sector yet.</p>;
@@ -27,8 +27,12 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
           >
             blend z
           </th>
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap">
-            3 months
+          <th
+            scope="col"
+            className="border-b border-ink/60 pb-1 pl-3 text-left font-normal whitespace-nowrap"
+            title="Phase of weekly rotation against the broad index"
+          >
+            phase
           </th>
           <th
             scope="col"
@@ -55,7 +59,20 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly GroupL
             <td className="w-32">
               <ZBar z={g.blendZ} />
             </td>
-            <td className="pl-2 text-right">{signedPercent(g.r63)}</td>
+            <td className="pl-3 whitespace-nowrap">
+              <Link
+                to={hrefOf(here, "/rotation")}
+                className={
+                  g.phase.startsWith("ahead")
+                    ? "text-teal hover:text-indigo"
+                    : g.phase === ""
+                      ? "text-soft"
+                      : "text-rust hover:text-indigo"
+                }
+              >
+                {g.phase.replace(/^.*, /, "") || "–"}
+              </Link>
+            </td>
             <td className="pl-2 text-right whitespace-nowrap">
               {fixed(g.rank)}
               <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
