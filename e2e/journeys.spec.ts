@@ -143,6 +143,11 @@ for (const theme of ["paper", "lamp"] as const) {
       "/groups?peers=industry&focus=sector:Shipyards",
       "/groups?in=sector:Shipyards",
       "/chart/ALBRO?asof=2025-03-14",
+      "/rotation",
+      "/rotation?set=stock&beside=flat",
+      "/groups?peers=world",
+      "/groups?peers=fund&beside=chart",
+      "/period-map",
       "/files",
       "/breadth?asof=1999-01-04",
     ];

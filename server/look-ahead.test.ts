@@ -10,6 +10,7 @@ import type { Desk } from "./ask/desk.server";
 import { cutDataset } from "./testing/cut-dataset";
 import { deskOf } from "./testing/desk-of";
 import { differences } from "./testing/differences";
+import { exampleParams } from "./testing/example-params";
 
 /*
  * The proof that nothing looks ahead: every study, asked as of past dates, gives on the whole database bit for bit
@@ -20,27 +21,13 @@ const world = makeWorld(5, { stocks: 48, years: 5, reserve: 10 }).dataset;
 const sessions = world.bars.find((b) => b.ticker === "ALBRO")!.days;
 const dates = [60, 300, 777, sessions.length - 2].map((t) => isoDate(sessions[t]!));
 
-/** Puts names of the data in the place of `$sector`, `$industry`, `$group`, `$stock` and `$index`. */
-function filled(example: object): Record<string, unknown> {
-  const stock = world.instruments.find((i) => i.kind === "stock" && i.market === "ALDANE" && i.listed === sessions[0])!;
-  const names: Record<string, string> = {
-    $sector: stock.sector!,
-    $industry: stock.industry!,
-    $group: "ALBIG",
-    $stock: stock.ticker,
-    $fund: world.instruments.find((i) => i.kind === "fund")?.ticker ?? "NONE",
-    $index: "ALBRO",
-  };
-  return JSON.parse(JSON.stringify(example).replace(/\$\w+/g, (name) => names[name] ?? name)) as Record<string, unknown>;
-}
-
 /** Where a study's answer as of a date depends on what came after it. */
 async function lookAheadOf(study: Study, whole: Desk, cut: Desk, asOf: string, market?: string): Promise<string[]> {
   if (study.examples.length === 0) return [`${study.name} has no example parameters`];
   const found: string[] = [];
   for (const example of market ? study.examples.slice(0, 1) : study.examples) {
     if (market && JSON.stringify(example).includes("$")) continue;
-    const question = { study: study.name, params: filled(example), asOf, market };
+    const question = { study: study.name, params: exampleParams(world, example), asOf, market };
     const [a, b] = [await whole.ask(question), await cut.ask({ ...question, asOf: undefined })];
     const { isLatest: _a, ...then } = a;
     const { isLatest: _b, ...now } = b;

@@ -130,7 +130,7 @@ describe("studies on a market made by hand", () => {
     expect(r.rows[0]!.strength).toBe(75);
     expect(r.rows[0]!.staying).toBeCloseTo(75, 9);
     expect(said(groups.reading(r))).toMatch(/^Fish leads the 2 sectors: \+\d+\.\d% in three months/);
-    const industries = groups.ask(last, groups.params.parse({ peers: "industry", within: "Fish" }));
+    const industries = groups.ask(last, groups.params.parse({ peers: "industry", in: "sector:Fish" }));
     expect(industries.rows.map((g) => g.name)).toEqual(["Nets", "Boats"]);
     expect(industries.peerCount).toBe(5 - 1);
   });
@@ -220,7 +220,7 @@ describe("a market without a broad index", () => {
     expect(now.volatilityZ).toBeNaN();
   });
   it("has no groups, and says so", () => {
-    expect(said(groups.reading(groups.ask(bare, groups.params.parse({}))))).toContain("No sector has the 126 sessions");
+    expect(said(groups.reading(groups.ask(bare, groups.params.parse({}))))).toContain("There are no sectors at this date.");
     expect(said(today.reading(today.ask(bare, today.params.parse({}))))).toContain("Handmade composite is Rising,");
   });
 });

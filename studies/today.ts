@@ -84,14 +84,19 @@ export const today = defineStudy({
         figure: g.name,
         to: { screen: "groups" as const, params: { in: g.key } },
       });
-      const ahead = r.sectors.filter((g) => g.phase.startsWith("ahead")).length;
+      const known = r.sectors.filter((g) => g.phase !== "");
+      const ahead = known.filter((g) => g.phase.startsWith("ahead")).length;
       sentences.push([
         group(ranked[0]!),
         " leads the sectors, ",
         group(ranked[ranked.length - 1]!),
-        " trails; ",
-        { figure: `${ahead} of ${r.sectors.length}`, to: { screen: "rotation" } },
-        " are ahead of the index.",
+        ...(known.length === 0
+          ? [" trails."]
+          : [
+              " trails; ",
+              { figure: `${ahead} of ${known.length}`, to: { screen: "rotation" as const } },
+              ahead === 1 ? " is ahead of the index." : " are ahead of the index.",
+            ]),
       ]);
     }
     return sentences;

@@ -6,6 +6,7 @@ import { openDatabase } from "../db.server";
 import { bumpDataVersion } from "../stores/meta-store.server";
 import { deskOf } from "../testing/desk-of";
 import { differences } from "../testing/differences";
+import { exampleParams } from "../testing/example-params";
 import { Desk } from "./desk.server";
 import { paramsFromSearch } from "./params-from-search";
 import { startPool, type StudyPool } from "./pool.server";
@@ -70,14 +71,8 @@ describe("the desk", () => {
   it("answers every study on the very first session", async () => {
     const first = world.bars.find((b) => b.ticker === "ALBRO")!.days[0]!;
     const asOf = new Date(first * 86_400_000).toISOString().slice(0, 10);
-    const stock = world.instruments.find((i) => i.kind === "stock" && i.listed === first)!;
-    const params: Record<string, Record<string, unknown>> = {
-      stocks: { group: ["market:"] },
-      chart: { ticker: stock.ticker },
-      "own-timing": STUDIES.get("own-timing")!.examples[0]!,
-    };
     for (const study of STUDIES.values()) {
-      const answer = await desk.ask({ study: study.name, params: params[study.name] ?? {}, asOf });
+      const answer = await desk.ask({ study: study.name, params: exampleParams(world, study.examples[0]!), asOf });
       const said = answer.reading.flat().map((part) => (typeof part === "string" ? part : part.figure));
       expect(said.join(" ")).not.toContain("NaN");
       expect(study.table(answer.result).columns.length).toBeGreaterThan(0);

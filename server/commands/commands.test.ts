@@ -26,7 +26,7 @@ describe("the commands", () => {
     const database = path.join(folder, "commands.db");
     const made = run("world", "--seed", "6", "--stocks", "14", "--years", "1");
     expect(made).toMatchObject({ status: 0 });
-    expect(made.stdout).toContain("55 instruments");
+    expect(made.stdout).toContain("116 instruments");
     expect(fs.readdirSync(folder).filter((name) => name.includes("unfinished"))).toEqual([]);
     const exported = run("export", "--out", path.join(folder, "out"));
     expect(exported.status).toBe(0);
@@ -41,7 +41,7 @@ describe("the commands", () => {
     fs.renameSync(database, path.join(folder, "first.db"));
     const imported = run("import", "--from", path.join(folder, "out"));
     expect(imported.status).toBe(0);
-    expect(imported.stdout).toMatch(/Imported into .*commands\.db: 2 markets, 55 instruments/);
+    expect(imported.stdout).toMatch(/Imported into .*commands\.db: 2 markets, 116 instruments/);
   });
   it("do not overwrite a database", () => {
     const again = run("world", "--out", path.join(folder, "first.db"));

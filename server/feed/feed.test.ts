@@ -12,6 +12,7 @@ import { getBars } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { differences } from "../testing/differences";
+import { exampleParams } from "../testing/example-params";
 import { writeDataset } from "../transfer/write-dataset.server";
 import { writeWorld } from "../transfer/write-world.server";
 import { Feed, STEPS, type FeedState } from "./feed.server";
@@ -25,19 +26,14 @@ async function deskOfWorld(file: string, made: World): Promise<Desk> {
   return new Desk(db);
 }
 
-const NAMES: Record<string, string> = { $group: "ALBIG", $index: "ALBRO" };
 const stock = world.dataset.instruments.find((i) => i.kind === "stock" && i.delisted === null)!;
-Object.assign(NAMES, { $fund: world.dataset.instruments.find((i) => i.kind === "fund")!.ticker });
-Object.assign(NAMES, { $stock: stock.ticker, $sector: stock.sector, $industry: stock.industry });
-const filled = (example: object) =>
-  JSON.parse(JSON.stringify(example).replace(/\$\w+/g, (name) => NAMES[name] ?? name)) as Record<string, unknown>;
 
 /** Where the answers of a desk that grew differ from those of a desk that has read everything anew. */
 async function differencesOf(grown: Desk, fresh: Desk): Promise<string[]> {
   const found: string[] = [];
   for (const study of STUDIES.values()) {
     for (const example of study.examples) {
-      const question = { study: study.name, params: filled(example) };
+      const question = { study: study.name, params: exampleParams(world.dataset, example) };
       const [a, b] = [await grown.ask(question), await fresh.ask(question)];
       found.push(...differences(a, b).map((d) => `${study.name} ${JSON.stringify(example)} ${d}`));
     }

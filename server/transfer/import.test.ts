@@ -11,6 +11,7 @@ import { Desk } from "../ask/desk.server";
 import { openDatabase } from "../db.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import { differences } from "../testing/differences";
+import { exampleParams } from "../testing/example-params";
 import { exportFiles } from "./export.server";
 import { importFiles, type ImportReport } from "./import.server";
 import { writeDataset } from "./write-dataset.server";
@@ -172,16 +173,10 @@ describe("export then import", () => {
     const files = written.map((place) => ({ path: place, name: path.basename(place) }));
     const report = await importFiles(second, { files });
     expect(reasons(report)).toEqual([]);
-    const stock = world.instruments.find((i) => i.kind === "stock")!;
-    const params: Record<string, Record<string, unknown>> = {
-      stocks: { group: [`sector:${stock.sector!}`] },
-      chart: { ticker: stock.ticker },
-      "own-timing": STUDIES.get("own-timing")!.examples[0]!,
-    };
     const [a, b] = [new Desk(db), new Desk(second)];
     for (const asOf of [undefined, isoDate(world.bars[0]!.days[150]!)]) {
-      for (const study of STUDIES.keys()) {
-        const question = { study, params: params[study] ?? {}, asOf };
+      for (const study of STUDIES.values()) {
+        const question = { study: study.name, params: exampleParams(world, study.examples.at(-1)!), asOf };
         expect(differences(await a.ask(question), await b.ask(question))).toEqual([]);
       }
     }
