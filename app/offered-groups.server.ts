@@ -9,9 +9,15 @@ export interface OfferedGroup {
   readonly kind: string;
 }
 
+export interface OfferedInstrument {
+  readonly ticker: string;
+  readonly name: string;
+  readonly kind: string;
+}
+
 const KINDS: Readonly<Record<string, string>> = { index: "index", fund: "fund", theme: "theme", list: "list" };
 
-/** The groups of stocks that can be named in a control sentence: sectors, industries, themes, indexes, lists and funds. */
+/** The groups of stocks that can be named in a control sentence: sectors, themes, indexes, lists, industries and funds. */
 export async function offeredGroups(request: Request): Promise<OfferedGroup[]> {
   const { entries } = (await askFor(request, directory, {})).result;
   const names = new Map(entries.filter((e) => !["sector", "industry", "group"].includes(e.kind)).map((e) => [e.key, e.name]));
@@ -23,4 +29,11 @@ export async function offeredGroups(request: Request): Promise<OfferedGroup[]> {
   });
   const order = ["sector", "theme", "index", "list", "industry", "fund"];
   return offered.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
+}
+
+/** Instruments of some kinds, by name. */
+export async function offeredInstruments(request: Request, kinds: readonly string[]): Promise<OfferedInstrument[]> {
+  const { entries } = (await askFor(request, directory, {})).result;
+  const of = entries.filter((e) => kinds.includes(e.kind)).map((e) => ({ ticker: e.key, name: e.name, kind: e.kind }));
+  return of.sort((a, b) => kinds.indexOf(a.kind) - kinds.indexOf(b.kind) || (a.name < b.name ? -1 : 1));
 }

@@ -2,11 +2,13 @@ import { spawn, spawnSync, type ChildProcess } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
-import { isMember, participation, seriesOf } from "@core";
+import { atSamples, isMember, isoDate, participation, rotation, ROTATION_WINDOWS, samplesOf, seriesOf } from "@core";
 import { internalsColumns } from "@studies/internals-columns";
 import { deriveWhole, Market } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
+import { periodMap } from "@studies/period-map";
 import { strengthOfGroups } from "@studies/strength-of-groups";
+import { strengthOfSeries } from "@studies/strength-of-series";
 import { laneColumns, stanceCountColumns, tideColumn } from "@studies/timing-columns";
 import { deliveries } from "./delivery";
 import { openDatabase } from "@server/db.server";
@@ -74,6 +76,39 @@ function checksum({ above, counted }: ReturnType<typeof participation>): string 
   return String(sum);
 }
 
+/** Rotation of some series over all their samples, and the same in scalar C. */
+function rotationRow(data: MarketData, members: number): void {
+  const { sessions } = samplesOf(data.panel.sessions, data.panel.sessions.length - 1, "weekly");
+  const n = data.panel.sessions.length;
+  const closes = data.instruments.map((_, i) => seriesOf(data.panel.close, data.panel.stride, i, n));
+  // Those that have a close at every sample, so that both count the same.
+  const q = closes
+    .map((close) => atSamples(close, sessions).map(Math.log))
+    .filter((own) => own.every((x) => !Number.isNaN(x)))
+    .slice(0, members);
+  const work = () => rotation(q, () => true, ROTATION_WINDOWS.weekly);
+  const { trend, momentum } = work();
+  const ms = shortest(8, work);
+  const binary = path.join(folder, "rotation");
+  const job = `rotation of ${q.length} members over all ${sessions.length} weekly samples`;
+  if (spawnSync("gcc", ["-O3", "-o", binary, path.join(import.meta.dirname, "rotation.c"), "-lm"]).status !== 0) {
+    row(job, ms, "no C compiler");
+    return;
+  }
+  const input = path.join(folder, "q.bin");
+  fs.writeFileSync(input, Buffer.from(Float64Array.from(q.flatMap((own) => Array.from(own))).buffer));
+  const { n: window, k } = ROTATION_WINDOWS.weekly;
+  const said = spawnSync(binary, [input, q.length, sessions.length, window, k].map(String), { encoding: "utf8" })
+    .stdout.trim()
+    .split(" ");
+  const sum = [...trend, ...momentum].reduce(
+    (total, own) => total + own.reduce((s, x) => s + (Number.isNaN(x) ? 0 : Math.abs(x)), 0),
+    0,
+  );
+  if (!(Math.abs(sum - Number(said[1])) < 1e-6 * sum)) throw new Error("rotation and its reference in C disagree");
+  row(job, ms, `${(ms / Number(said[0])).toFixed(1)} x scalar C (${Number(said[0]).toFixed(1)} ms)`);
+}
+
 async function core(): Promise<void> {
   const db = await openDatabase(database);
   const market = (await listMarkets(db))[0]!;
@@ -112,6 +147,28 @@ async function core(): Promise<void> {
       return [strengthOfGroups(as, "sector"), strengthOfGroups(as, "industry")];
     }),
   );
+  rotationRow(whole, 60);
+  const everything = whole.instruments.flatMap((i, index) =>
+    i.kind === "stock" || i.kind === "fund"
+      ? [
+          {
+            part: new Market(whole, t),
+            levels: seriesOf(whole.panel.close, whole.panel.stride, index, t + 1),
+            belongsAt: () => true,
+          },
+        ]
+      : [],
+  );
+  const asked = everything[0]!.part;
+  const all = everything.map((one) => ({ ...one, part: asked }));
+  row(
+    `strength with staying power over ${all.length} instruments`,
+    shortest(5, () => strengthOfSeries(asked, all)),
+  );
+  const mapped = () =>
+    periodMap.ask(new Market(whole, t), periodMap.params.parse({ from: isoDate(whole.panel.sessions[t - 63]!) }));
+  mapped();
+  row(`period map of ${mapped().rows.length} stocks over 63 sessions`, shortest(5, mapped));
   row("advances, new highs and lows, McClellan over all history", timed(() => deriveWhole(whole, internalsColumns()))[1]);
   row("Tide over all history", timed(() => deriveWhole(whole, tideColumn))[1]);
   row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
@@ -172,6 +229,11 @@ async function server(): Promise<void> {
     ["Timing", "/timing.data?"],
     ["Groups", "/groups.data?"],
     ["Groups, one sector with its stocks", "/groups.data?in=sector:Shipyards&"],
+    ["Rotation of the sectors", "/rotation.data?"],
+    ["Rotation of the funds", "/rotation.data?set=fund&"],
+    ["Groups, the world", "/groups.data?peers=world&"],
+    ["Groups, the funds", "/groups.data?peers=fund&"],
+    ["Period map", "/period-map.data?"],
     ["Chart", "/chart/ALBRO.data?"],
   ];
   for (const [name, place] of screens) {

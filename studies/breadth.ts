@@ -12,7 +12,7 @@ import { z } from "zod";
 import { CROWDED, WASHED_OUT } from "./breadth-zones";
 import { participationColumns, participationPercents, referenceColumns } from "./columns";
 import { defineStudy, type Figure, type Sentence } from "./define-study";
-import { groupsTitle } from "./group-key";
+import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { count, date, percent, share } from "./words";

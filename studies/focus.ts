@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineStudy } from "./define-study";
-import { groupsTitle, membersOf } from "./group-key";
+import { groupsTitle, membersOf } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { count } from "./words";
 

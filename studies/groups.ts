@@ -2,7 +2,7 @@ import { dayPosition, mean, simpleReturnAt, standing, type StrengthFlag } from "
 import { z } from "zod";
 import { locate } from "./abroad";
 import { defineStudy, type Link, type Sentence } from "./define-study";
-import { groupsTitle, membersOf } from "./group-key";
+import { groupsTitle, membersOf } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "./peer-names";
 import { isNow, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";

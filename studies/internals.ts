@@ -2,7 +2,7 @@ import { definedRows, isoDate, thrusts, whatFollowed } from "@core";
 import { z } from "zod";
 import { participationPercents, referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
-import { groupsTitle } from "./group-key";
+import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { advancesColumns, extremesColumns, internalsColumns } from "./internals-columns";
 import { count, date, percent, signed } from "./words";

@@ -4,7 +4,7 @@ import { chart } from "./chart";
 import { compositeColumn, groupSeries, stopSideColumn } from "./columns";
 import { directory } from "./directory";
 import { focus } from "./focus";
-import { membersOf } from "./group-key";
+import { membersOf } from "./group-members";
 import { groups } from "./groups";
 import { Market } from "./market";
 import { members } from "./members";

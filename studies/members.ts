@@ -2,7 +2,7 @@ import { HORIZONS, isAbove, simpleReturnAt } from "@core";
 import { z } from "zod";
 import { averageColumn } from "./columns";
 import { defineStudy } from "./define-study";
-import { membersOf } from "./group-key";
+import { membersOf } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { count } from "./words";
 

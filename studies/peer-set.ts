@@ -1,6 +1,7 @@
 import { align } from "@core";
 import { groupSeries } from "./columns";
-import { findGroupKey, groupKeyText, membersOf, partsOf } from "./group-key";
+import { findGroupKey, groupKeyText, partsOf } from "./group-key";
+import { membersOf } from "./group-members";
 import type { KnownInstrument, Market } from "./market";
 import type { PeerSet } from "./peer-names";
 
@@ -101,7 +102,7 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
 /** Whether a peer belongs to its set now, and trades. */
 export function isNow(peer: Peer): boolean {
   const { part, levels } = peer;
-  return peer.belongsAt(part.t) && levels.some((x, s) => s > part.t - 6 && !Number.isNaN(x));
+  return peer.belongsAt(part.t) && levels.subarray(Math.max(0, part.t - 5)).some((x) => !Number.isNaN(x));
 }
 
 function sectorsOrIndustries(market: Market, level: "sector" | "industry"): Peer[] {

@@ -2,7 +2,7 @@ import { findEpochDay, finishedLegs, heldAbove, median, periodReturn, presentLeg
 import { z } from "zod";
 import { averageColumn, referenceColumns } from "./columns";
 import { defineStudy, type Figure, type Sentence } from "./define-study";
-import { groupsTitle } from "./group-key";
+import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, PEER_SETS } from "./peer-names";

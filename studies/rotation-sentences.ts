@@ -1,6 +1,6 @@
 import type { Sentence } from "./define-study";
 import { PEER_SETS, type PeerSet } from "./peer-names";
-import type { PastEvent, RotationRow } from "./rotation";
+import type { PastEvent, RotationRow } from "./rotation-row";
 import { count, list, percent, signed } from "./words";
 
 interface Told {

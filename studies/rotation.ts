@@ -10,53 +10,18 @@ import {
   SAMPLINGS,
   samplesOf,
   stepAt,
-  type RotationEventKind,
-  type Sampling,
 } from "@core";
 import { z } from "zod";
 import { locate } from "./abroad";
 import { referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { groupKeySchema } from "./group-key-schema";
-import { groupsTitle } from "./group-key";
+import { groupsTitle } from "./group-members";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, type PeerSet } from "./peer-names";
-import { isNow, levelsOn, ownDays, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";
+import { isNow, levelsOn, ownDays, peersOf, widestIndex, type Peer } from "./peer-set";
+import type { PastEvent, RotationRow } from "./rotation-row";
 import { rotationSentences } from "./rotation-sentences";
-
-/** A past event of a member, with the day of its sample. */
-export interface PastEvent {
-  readonly key: string;
-  readonly name: string;
-  readonly kind: RotationEventKind;
-  readonly day: number;
-  /** Samples since. */
-  readonly ago: number;
-}
-
-export interface RotationRow {
-  readonly key: string;
-  readonly name: string;
-  readonly ticker: string;
-  readonly family: string;
-  readonly temperament: string;
-  /** Market value at the as-of session, NaN where unknown. */
-  readonly value: number;
-  readonly down: Inside | undefined;
-  /** T and M at the shown samples, in sigma. */
-  readonly trend: Float64Array;
-  readonly momentum: Float64Array;
-  /** The same against a flat line. */
-  readonly flatTrend: Float64Array;
-  readonly flatMomentum: Float64Array;
-  /** Phase now, empty where there is none yet; and for how many samples. */
-  readonly phase: string;
-  readonly since: number;
-  readonly distance: number;
-  readonly heading: number;
-  readonly speed: number;
-  readonly score: number;
-}
 
 /** Samples after which an EMA(3) knows nothing of how it began, twice, and room for halts. */
 const FADING = 200;
@@ -98,7 +63,7 @@ export const rotation = defineStudy({
     const { set, every } = wanted;
     const all = withBase(market, peersOf(market, wanted), wanted);
     const benchmark = benchmarkOf(market, set, wanted.bench);
-    const peers = all.filter((p) => p.key !== benchmark.key);
+    const peers = all.filter((p) => benchmark.key === "" || (p.key !== benchmark.key && p.ticker !== benchmark.key));
     const { days, t } = benchmark;
     const { inProgress, sessions: whole } = samplesOf(days, t, every);
     const windows = ROTATION_WINDOWS[every];
@@ -365,5 +330,3 @@ function pairOf(
     z: ratioZ(a, b).slice(start),
   };
 }
-
-export type { Sampling };

@@ -31,7 +31,7 @@ function findSpans(data: MarketData, key: string): MemberSpans {
   return memberSpans(
     data.instruments.map((instrument, i) => {
       const runs: [number, number][] = [];
-      if (instrument[level as "sector" | "industry"] !== name) return runs;
+      if (instrument[level] !== name) return runs;
       for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
       return runs;
     }),

@@ -1,7 +1,8 @@
 import { dayPosition, mean, standing } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "./define-study";
-import { anyOf, groupsTitle } from "./group-key";
+import { anyOf } from "./group-key";
+import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { byRank } from "./groups";
 import { strengthOfGroups } from "./strength-of-groups";

@@ -3,7 +3,7 @@ import type { ParticipationRow } from "./breadth";
 import type { Link, Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import type { Market } from "./market";
-import type { PastEvent } from "./rotation";
+import type { PastEvent } from "./rotation-row";
 import { whatHappened } from "./rotation-sentences";
 import { regimeNow, type RegimeNow } from "./regime";
 import type { GroupStrength } from "./strength-of-groups";

@@ -14,6 +14,7 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ["Up and Down", "through the rows of a table; through its list on a chart"],
   ["Enter", "open the row"],
   ["Space", "put the row's group into the focus, or take it out"],
+  [".", "a chart beside the list in Groups, which follows the row"],
   ["Backspace", "one level up in Groups, back to the list on a chart"],
   ["?", "these keys"],
 ];

@@ -8,6 +8,7 @@ import { stocks } from "@studies/stocks";
 import { askFor, findFor } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
 import { useHotkey } from "~/ui/use-hotkey";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -57,22 +58,9 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: "Groups · Yubrin" }];
 
-const ORDER: readonly PeerSet[] = [
-  "asset-class",
-  "region",
-  "world",
-  "family",
-  "commodity",
-  "currency",
-  "style",
-  "sector",
-  "industry",
-  "theme",
-  "fund",
-];
 /** Sets whose members belong to regions, classes or families. */
 const BOARDS: readonly PeerSet[] = ["world", "asset-class", "commodity"];
-const PEERS = ORDER.map((value) => ({ value, label: PEER_SETS[value].many }));
+const PEERS = PEER_CHOICES.filter((c) => c.value !== "stock");
 
 export default function Groups({ loaderData }: Route.ComponentProps) {
   const here = useHere();
@@ -185,7 +173,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           </Link>
         </ControlSentence>
       )}
-      {none && table && (
+      {none && (
         <p className="mt-6 max-w-xl">
           There are no {PEER_SETS[table.peers].many} here yet. An{" "}
           <Link className="figure-link" to={hrefOf(here, "/files")}>

@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { anyOf } from "@studies/group-key";
-import { PEER_SETS, type PeerSet } from "@studies/peer-names";
+import type { PeerSet } from "@studies/peer-names";
 import { periodMap } from "@studies/period-map";
 import { getDesk } from "@server/desk-of-app.server";
 import { listKeptThings } from "@server/kept.server";
@@ -9,6 +9,7 @@ import { askFor } from "~/ask.server";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -40,22 +41,6 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Period map · Yubrin" }];
-
-const ORDER: readonly PeerSet[] = [
-  "stock",
-  "sector",
-  "industry",
-  "theme",
-  "fund",
-  "style",
-  "region",
-  "world",
-  "asset-class",
-  "family",
-  "commodity",
-  "currency",
-];
-const SETS = ORDER.map((value) => ({ value, label: PEER_SETS[value].many }));
 
 export default function PeriodMap({ loaderData }: Route.ComponentProps) {
   const here = useHere();
@@ -94,7 +79,7 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={twin}>
-        The <InlineMenu label="Set" param="set" value={map.set} choices={SETS} also={{ in: undefined }} />
+        The <InlineMenu label="Set" param="set" value={map.set} choices={PEER_CHOICES} also={{ in: undefined }} />
         {map.set === "stock" && (
           <>
             {" "}

@@ -1,5 +1,5 @@
-import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/peer-names";
-import type { OfferedGroup } from "~/offered-groups.server";
+import type { PeerSet } from "@studies/peer-names";
+import type { OfferedGroup, OfferedInstrument } from "~/offered-groups.server";
 import type { Choice } from "~/ui/inline-menu";
 
 export const EVERY: readonly Choice[] = [
@@ -7,26 +7,6 @@ export const EVERY: readonly Choice[] = [
   { value: "weekly", label: "Weekly" },
   { value: "monthly", label: "Monthly" },
 ];
-
-/** From the widest to the narrowest, the way the work goes down. */
-const ORDER: readonly PeerSet[] = [
-  "asset-class",
-  "region",
-  "world",
-  "family",
-  "commodity",
-  "currency",
-  "style",
-  "sector",
-  "industry",
-  "theme",
-  "fund",
-  "stock",
-];
-
-export const SETS: readonly Choice[] = [...PEER_SET_NAMES]
-  .sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b))
-  .map((value) => ({ value, label: PEER_SETS[value].many }));
 
 export const TRAILS: readonly Choice[] = [
   { value: "0", label: "sample alone" },
@@ -37,25 +17,22 @@ export const TRAILS: readonly Choice[] = [
   { value: "52", label: "52" },
 ];
 
-/** Benchmarks that make sense for any set, and the one that was asked for by its ticker. */
+/** What the members can be held against: the index of the set, a flat line, their average, or any index, bond or commodity. */
 export function benchmarkChoices(
-  r: { readonly bench: string; readonly benchmarkName: string; readonly benchmarkKind: string },
+  r: { readonly bench: string; readonly benchmarkName: string },
   set: PeerSet,
+  instruments: readonly OfferedInstrument[],
 ): Choice[] {
   const own = r.bench === "index" ? r.benchmarkName : "the index of the set";
-  const named = ["index", "flat", "mean"].includes(r.bench) ? [] : [{ value: r.bench, label: r.benchmarkName }];
-  const others = [
-    { value: "ALBRO", label: "Aldane broad" },
-    { value: "WORLD", label: "the world index" },
-    { value: "BLONG", label: "long government bonds" },
-    { value: "KGOLD", label: "gold" },
-  ].filter((c) => c.value !== r.bench);
+  const hasIndex = set !== "asset-class" && set !== "currency";
+  const named = instruments.map((i) => ({ value: i.ticker, label: i.name }));
+  const unnamed = ["index", "flat", "mean"].includes(r.bench) || named.some((c) => c.value === r.bench);
   return [
-    ...(set === "asset-class" || set === "currency" ? [] : [{ value: "index", label: own }]),
+    ...(hasIndex ? [{ value: "index", label: own }] : []),
     { value: set === "currency" ? "index" : "flat", label: "a flat line" },
     { value: set === "asset-class" ? "index" : "mean", label: "the average of the set" },
+    ...(unnamed ? [] : [{ value: r.bench, label: r.benchmarkName }]),
     ...named,
-    ...others,
   ];
 }
 

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { PastEvent } from "@studies/rotation";
+import type { PastEvent } from "@studies/rotation-row";
 import { date } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import type { RotationRow } from "@studies/rotation";
+import type { RotationRow } from "@studies/rotation-row";
 import { fixed, signed } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";

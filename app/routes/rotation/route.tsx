@@ -5,15 +5,17 @@ import { rotation } from "@studies/rotation";
 import { askFor } from "~/ask.server";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, linkHref, useHere, useHrefWith } from "~/here";
+import { PEER_CHOICES } from "~/ui/peer-choices";
 import { peerColours } from "~/ui/peer-colours";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
-import { benchmarkChoices, EVERY, insideChoices, SETS, TRAILS } from "./choices";
+import { benchmarkChoices, EVERY, insideChoices, TRAILS } from "./choices";
 import { Dial } from "./dial";
 import { Events } from "./events";
 import { PairPart } from "./pair-part";
+import { offeredInstruments } from "~/offered-groups.server";
 import { rotationParams } from "./params.server";
 import { PhaseRibbon } from "./phase-ribbon";
 import { RotationTable } from "./rotation-table";
@@ -23,14 +25,12 @@ import { StepControls } from "./step-controls";
 export async function loader({ request }: Route.LoaderArgs) {
   const { params, groups } = await rotationParams(request);
   const answer = await askFor(request, rotation, params);
-  const currencies =
-    params.set === "currency" ? await askFor(request, rotation, { set: "currency", bench: "mean", samples: 8 }) : undefined;
   return {
     reading: answer.reading,
     rotation: toWire(answer.result),
     groups,
-    currencies:
-      currencies?.result.rows.map((r) => ({ key: r.key, name: r.name })).sort((a, b) => (a.name < b.name ? -1 : 1)) ?? [],
+    benchmarks: await offeredInstruments(request, ["index", "bond", "commodity"]),
+    currencies: await offeredInstruments(request, ["currency"]),
   };
 }
 
@@ -57,26 +57,19 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   const hrefWith = useHrefWith();
   const { sectors } = useFrameValue();
   const r = useMemo(() => fromWire<ResultOf<typeof rotation>>(loaderData.rotation), [loaderData.rotation]);
-  const set = r.set as PeerSet;
+  const { set } = r;
   const [lit, setLit] = useState<string>();
   const last = r.days.length - 1;
   const trail = Math.max(0, Math.min(52, Number(search.get("trail") ?? 12) || 0));
   const first = Math.min(last, trail);
-  const [at, setAt] = useState(last - Math.min(last, Number(search.get("back")) || 0));
-  const [playing, setPlaying] = useState(false);
-  const shownAt = Math.max(0, Math.min(last, at));
-  const back = last - shownAt;
-  useEffect(() => {
-    setAt(last - Math.min(last, Number(search.get("back")) || 0));
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- only what was asked anew goes back to the address
-  }, [loaderData.rotation]);
+  const [playAt, setPlayAt] = useState<number>();
+  const playing = playAt !== undefined;
+  const back = Math.min(last, Math.max(0, Number(search.get("back")) || 0));
+  const shownAt = Math.max(0, Math.min(last, playAt ?? last - back));
   useEffect(() => {
     if (!playing) return;
     const timer = setInterval(() => {
-      setAt((now) => {
-        if (now >= last) setPlaying(false);
-        return Math.min(last, now + 1);
-      });
+      setPlayAt((now) => (now === undefined || now >= last ? undefined : now + 1));
     }, STEP_MS);
     return () => {
       clearInterval(timer);
@@ -84,16 +77,19 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   }, [playing, last]);
   const step = (to: number) => {
     const next = Math.max(first, Math.min(last, to));
-    setAt(next);
-    setPlaying(false);
+    setPlayAt(undefined);
     void navigate(hrefWith({ back: next === last ? undefined : String(last - next) }), {
       replace: true,
       preventScrollReset: true,
     });
   };
   const play = () => {
-    if (!playing && shownAt >= last) setAt(Math.max(first, last - 52));
-    setPlaying(!playing);
+    if (playing) step(shownAt);
+    else {
+      setPlayAt(shownAt >= last ? Math.max(first, last - 52) : shownAt);
+      // What is played ends with the latest sample.
+      void navigate(hrefWith({ back: undefined }), { replace: true, preventScrollReset: true });
+    }
   };
 
   const hidden = useMemo(() => new Set(search.getAll("hide")), [search]);
@@ -165,11 +161,11 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
           label="Set"
           param="set"
           value={set}
-          choices={SETS}
+          choices={PEER_CHOICES}
           also={{ in: undefined, hide: undefined, long: undefined, short: undefined, bench: undefined }}
         />
         <Inside r={r} groups={loaderData.groups} focus={here.focus.length > 0} /> against{" "}
-        <InlineMenu label="Benchmark" param="bench" value={r.bench} choices={benchmarkChoices(r, set)} />
+        <InlineMenu label="Benchmark" param="bench" value={r.bench} choices={benchmarkChoices(r, set, loaderData.benchmarks)} />
         {set === "currency" && (
           <>
             {" "}
@@ -180,7 +176,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
               value={r.base}
               choices={[
                 { value: "", label: "the home currency" },
-                ...loaderData.currencies.filter((c) => c.key.startsWith("C")).map((c) => ({ value: c.key, label: c.name })),
+                ...loaderData.currencies.map((c) => ({ value: c.ticker, label: c.name })),
               ]}
             />
           </>
@@ -245,7 +241,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
             <Shares phases={r.phases} temperaments={r.temperaments} />
             <Events events={r.events} sampleName={r.sampleName} />
           </div>
-          <RotationTable rows={r.rows} sampleName={r.sampleName} openHref={openHref} back={back} />
+          <RotationTable rows={r.rows} sampleName={r.sampleName} openHref={openHref} back={last - shownAt} />
         </>
       )}
     </>

@@ -1,4 +1,4 @@
-import { Pause, Play, SkipForward, StepBack, StepForward } from "lucide-react";
+import { Pause, Play, SkipForward, StepBack, StepForward, type LucideIcon } from "lucide-react";
 import { date } from "@studies/words";
 
 interface Props {
@@ -15,45 +15,33 @@ interface Props {
 export function StepControls({ days, at, first, playing, inProgress, onStep, onPlay }: Props) {
   const last = days.length - 1;
   if (last < 1) return null;
-  const button = "control px-1.5 py-1";
   return (
     <div role="group" aria-label="Samples" className="mt-1 flex items-center gap-1.5">
-      <button
-        type="button"
-        className={button}
-        aria-label="One sample back"
+      <Step
+        label="One sample back"
+        icon={StepBack}
         disabled={at <= first}
-        onClick={() => {
+        onPress={() => {
           onStep(at - 1);
         }}
-      >
-        <StepBack size={14} aria-hidden />
-      </button>
-      <button type="button" className={button} aria-label={playing ? "Pause" : "Play"} onClick={onPlay}>
-        {playing ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
-      </button>
-      <button
-        type="button"
-        className={button}
-        aria-label="One sample on"
+      />
+      <Step label={playing ? "Pause" : "Play"} icon={playing ? Pause : Play} onPress={onPlay} />
+      <Step
+        label="One sample on"
+        icon={StepForward}
         disabled={at >= last}
-        onClick={() => {
+        onPress={() => {
           onStep(at + 1);
         }}
-      >
-        <StepForward size={14} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className={button}
-        aria-label="Latest sample"
+      />
+      <Step
+        label="Latest sample"
+        icon={SkipForward}
         disabled={at >= last}
-        onClick={() => {
+        onPress={() => {
           onStep(last);
         }}
-      >
-        <SkipForward size={14} aria-hidden />
-      </button>
+      />
       <input
         type="range"
         aria-label="Sample"
@@ -71,5 +59,23 @@ export function StepControls({ days, at, first, playing, inProgress, onStep, onP
         {at === last && inProgress && <span className="sr-only">, in progress</span>}
       </span>
     </div>
+  );
+}
+
+function Step({
+  label,
+  icon: Icon,
+  disabled = false,
+  onPress,
+}: {
+  label: string;
+  icon: LucideIcon;
+  disabled?: boolean;
+  onPress: () => void;
+}) {
+  return (
+    <button type="button" className="control px-1.5 py-1" aria-label={label} title={label} disabled={disabled} onClick={onPress}>
+      <Icon size={14} aria-hidden />
+    </button>
   );
 }
