@@ -62,7 +62,7 @@ export const rotation = defineStudy({
   ask(market, wanted) {
     const { set, every } = wanted;
     const all = withBase(market, peersOf(market, wanted), wanted);
-    const benchmark = benchmarkOf(market, set, wanted.bench);
+    const benchmark = inBase(market, benchmarkOf(market, set, wanted.bench), wanted);
     const peers = all.filter((p) => benchmark.key === "" || (p.key !== benchmark.key && p.ticker !== benchmark.key));
     const { days, t } = benchmark;
     const { inProgress, sessions: whole } = samplesOf(days, t, every);
@@ -123,6 +123,8 @@ export const rotation = defineStudy({
       /** Last day of each shown sample; the last may be of a week or month that is not over. */
       days: Int32Array.from(sessions.subarray(start), (s) => days[s]!),
       inProgress,
+      /** Samples that there are to date. */
+      known: whole.length,
       rows: ordered,
       phases: PHASES.map((phase) => shareOf(ordered, phase)),
       temperaments: temperamentsOf(ordered),
@@ -212,6 +214,20 @@ function ofInstrument(market: Market, ticker: string): Benchmark | undefined {
   return { kind: "index", name: instrument.name, key: ticker, days, t: days.length - 1, close };
 }
 
+/** Against a flat line, currencies stand against their base. */
+function inBase(
+  market: Market,
+  benchmark: Benchmark,
+  { set, base }: { readonly set: PeerSet; readonly base: string },
+): Benchmark {
+  if (set !== "currency" || benchmark.kind !== "flat") return benchmark;
+  return { ...benchmark, name: market.abroad?.find(base)?.name ?? homeCurrency(market) };
+}
+
+function homeCurrency(market: Market): string {
+  return `${market.row.name}’s own currency`;
+}
+
 /** Currencies against a base: prices in it, the home currency among them; against a flat line the base is the hub. */
 function withBase(
   market: Market,
@@ -223,7 +239,7 @@ function withBase(
   const home: Peer = {
     ...like,
     key: market.row.currency,
-    name: `${market.row.name}'s own`,
+    name: homeCurrency(market),
     ticker: "",
     value: NaN,
     levels: like.part.sessions.length === 0 ? like.levels : Float64Array.from(like.levels, () => 1),

@@ -51,7 +51,13 @@ export function AreaMap({ rows, chosen, lit, onLight, onToggle, full, label }: P
             strokeWidth={chosen.has(row.key) || lit === row.key ? 2 : 0.8}
           />
           {area.width > 44 && area.height > 26 && (
-            <text x={area.x + 4} y={area.y + 13} fontSize={10.5} fill="var(--ink)" pointerEvents="none">
+            <text
+              x={area.x + 4}
+              y={area.y + 13}
+              fontSize={10.5}
+              fill={strengthOf(row.change, full) > 0.75 ? "var(--on-strong)" : "var(--ink)"}
+              pointerEvents="none"
+            >
               <tspan fontWeight={600}>
                 {row.ticker !== "" && row.ticker.length <= 6 ? row.ticker : row.name.slice(0, Math.floor(area.width / 6.4))}
               </tspan>
@@ -80,9 +86,14 @@ function inset({ x, y, width, height }: Area) {
   return { x: x + 0.4, y: y + 0.4, width: Math.max(0, width - 0.8), height: Math.max(0, height - 0.8) };
 }
 
+/** Share of the tint in a colour, 0 to 1: all of it from the change at which it is strongest. */
+function strengthOf(change: number, full: number): number {
+  return Math.min(1, Math.abs(change) / full);
+}
+
 /** Teal for more, rust for less, paper for nothing: the tint of the tables, on raised paper. */
-export function tintOf(change: number, full: number): string {
-  const strength = Math.round(78 * Math.min(1, Math.abs(change) / full));
+function tintOf(change: number, full: number): string {
+  const strength = Math.round(78 * strengthOf(change, full));
   return `color-mix(in oklab, ${change >= 0 ? "var(--teal)" : "var(--rust)"} ${strength}%, var(--raised))`;
 }
 

@@ -71,10 +71,10 @@ const HEIGHT = 13;
 
 /**
  * Labels beside the heads, farthest from the hub first: each takes the first side on which it covers neither a head nor
- * another label; one that finds none is left out.
+ * another label nor the hub's name; one that finds none is left out.
  */
-export function placeLabels(members: readonly DialMember[]): PlacedLabel[] {
-  const taken: Box[] = members.map((m) => around(headOf(m), m.size + 1));
+export function placeLabels(members: readonly DialMember[], hub = ""): PlacedLabel[] {
+  const taken: Box[] = [...members.map((m) => around(headOf(m), m.size + 1)), boxOf(hubLabel(), hub.length)];
   const placed: PlacedLabel[] = [];
   const ranked = [...members].sort((a, b) => b.distance - a.distance);
   for (const m of ranked) {
@@ -89,6 +89,11 @@ export function placeLabels(members: readonly DialMember[]): PlacedLabel[] {
     }
   }
   return placed;
+}
+
+/** Where the name of the hub stands: under it. */
+export function hubLabel(): PlacedLabel {
+  return { key: "", x: CENTRE, y: CENTRE + 16, anchor: "middle" };
 }
 
 function headOf(m: DialMember): DialPoint {

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
+import { ROTATION_WINDOWS } from "@core/rotation/rotation";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { rotation } from "@studies/rotation";
 import { askFor } from "~/ask.server";
@@ -109,7 +110,9 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
     )
     .map((m) => ({ ...m, to: openHref(m), hidden: hidden.has(m.key) }));
   const beside = search.get("beside") === "flat" && r.benchmarkKind !== "flat";
-  const hub = r.benchmarkKind === "flat" ? "a flat line" : r.benchmarkName;
+  const hub = r.benchmarkName;
+  const placed = r.rows.some((m) => m.phase !== "");
+  const { n, k } = ROTATION_WINDOWS[r.every];
   const dial = (title: string, rows: typeof visible, centre: string) => (
     <figure className="min-w-0">
       {beside && <figcaption className="heading text-center">{title}</figcaption>}
@@ -204,6 +207,20 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
           </>
         )}
       </ControlSentence>
+      {!placed && r.rows.length > 0 && (
+        <p className="mt-2 mb-4 max-w-xl">
+          Trend and momentum need {2 * n + k + 3} {r.sampleName}s of history, and at this date there are {r.known}.
+          {r.every !== "daily" && (
+            <>
+              {" "}
+              <Link className="figure-link" to={hrefWith({ every: "daily" })}>
+                Daily samples
+              </Link>{" "}
+              need {2 * ROTATION_WINDOWS.daily.n + ROTATION_WINDOWS.daily.k + 3} sessions.
+            </>
+          )}
+        </p>
+      )}
       {r.rows.length === 0 ? (
         <p className="mt-6 max-w-xl">
           There is nothing in this set at this date. Choose another set above, or a later date in the time bar;{" "}
@@ -214,7 +231,9 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
         </p>
       ) : (
         <>
-          {beside ? (
+          {!placed ? (
+            ribbon
+          ) : beside ? (
             <>
               <div className="grid grid-cols-2 gap-6">
                 {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
