@@ -3,6 +3,7 @@ import { signed } from "@studies/words";
 import {
   CENTRE,
   headSize,
+  hubLabel,
   placeLabels,
   placeOf,
   RADIUS,
@@ -44,9 +45,10 @@ const NEAR = 4;
 /** The rotation dial: up is ahead of the benchmark, left is gaining; rings at whole sigmas, trails taper toward the past. */
 export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }: Props) {
   const { members, reach } = useMemo(() => drawn(rows, at, trail, set), [rows, at, trail, set]);
-  const labels = useMemo(() => placeLabels(members), [members]);
+  const labels = useMemo(() => placeLabels(members, hub), [members, hub]);
   const clip = useId();
   const colourOf = useMemo(() => new Map(rows.map((r) => [r.key, r.colour])), [rows]);
+  const hubAt = hubLabel();
   const rings = Array.from({ length: Math.floor(reach) }, (_, k) => k + 1);
   const ordered = [...members].sort((a, b) => Number(a.key === lit) - Number(b.key === lit));
   return (
@@ -96,6 +98,18 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
       <circle cx={CENTRE} cy={CENTRE} r={4} fill="var(--ink)">
         <title>{hub}</title>
       </circle>
+      <text
+        x={hubAt.x}
+        y={hubAt.y}
+        textAnchor="middle"
+        fontSize={10.5}
+        fill="var(--soft)"
+        stroke="var(--raised)"
+        strokeWidth={2.5}
+        paintOrder="stroke"
+      >
+        {hub}
+      </text>
       <clipPath id={clip}>
         <circle cx={CENTRE} cy={CENTRE} r={RADIUS} />
       </clipPath>
