@@ -47,7 +47,8 @@ function derived<T extends Float64Array | Columns>(
   const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
   if (!kept) {
     const value = column.derive(data);
-    all.set(column.name, { value, ...(column.extend ? { fresh: true } : {}) });
+    all.set(column.name, { value, ...(column.extend && !ofPassing(column.name) ? { fresh: true } : {}) });
+    forgetPassing(all);
     return value;
   }
   all.set(column.name, kept);
@@ -60,6 +61,18 @@ function derived<T extends Float64Array | Columns>(
     delete kept.stale;
   }
   return kept.value as T;
+}
+
+/** Columns of what was picked for a while, such as a focus: kept while it is looked at, not for a later run. */
+function ofPassing(name: string): boolean {
+  return name.includes(":any:") || name.includes(":stocks:");
+}
+
+const MOST_PASSING = 60;
+
+function forgetPassing(all: Map<string, Kept>): void {
+  const passing = [...all.keys()].filter(ofPassing);
+  for (const name of passing.slice(0, -MOST_PASSING)) all.delete(name);
 }
 
 /** What an earlier run derived, to be carried on from where it ends. */

@@ -3,7 +3,6 @@ import {
   phaseOf,
   PHASES,
   positionScore,
-  ratioZ,
   rotation as rotate,
   rotationEvents,
   ROTATION_WINDOWS,
@@ -12,16 +11,16 @@ import {
   stepAt,
 } from "@core";
 import { z } from "zod";
-import { locate } from "./abroad";
-import { referenceColumns } from "./columns";
+import { benchmarkOf, inBase, withBase } from "./benchmark";
 import { defineStudy } from "./define-study";
 import { groupKeySchema } from "./group-key-schema";
 import { groupsTitle } from "./group-members";
 import type { Market } from "./market";
-import { PEER_SET_NAMES, type PeerSet } from "./peer-names";
-import { isNow, levelsOn, ownDays, peersOf, widestIndex, type Peer } from "./peer-set";
+import { PEER_SET_NAMES } from "./peer-names";
+import { isNow, levelsOn, peersOf, type Peer } from "./peer-set";
 import type { PastEvent, RotationRow } from "./rotation-row";
 import { rotationSentences } from "./rotation-sentences";
+import { pairOf, samplesIn, shareOf, temperamentsOf } from "./rotation-shares";
 
 /** Samples after which an EMA(3) knows nothing of how it began, twice, and room for halts. */
 const FADING = 200;
@@ -173,84 +172,6 @@ function facts({ key, name, ticker, family, temperament, value, down }: Peer) {
   return { key, name, ticker, family, temperament, value, down };
 }
 
-interface Benchmark {
-  readonly kind: "index" | "flat" | "mean";
-  readonly name: string;
-  /** Key of the member that it is, which is left out of the set. */
-  readonly key: string;
-  /** The asking calendar and its last session (method 0, A09). */
-  readonly days: Int32Array;
-  readonly t: number;
-  readonly close: Float64Array;
-}
-
-function benchmarkOf(market: Market, set: PeerSet, bench: string): Benchmark {
-  const own = { days: market.sessions, t: market.t };
-  const ones = () => new Float64Array(market.t + 1).fill(1);
-  const flat: Benchmark = { kind: "flat", name: "a flat line", key: "", ...own, close: ones() };
-  const mean: Benchmark = { kind: "mean", name: "the average of the set", key: "", ...own, close: ones() };
-  if (bench === "flat") return flat;
-  if (bench === "mean") return mean;
-  if (bench !== "index") return ofInstrument(market, bench) ?? mean;
-  if (set === "currency") return flat;
-  if (set === "asset-class") return mean;
-  const kind = set === "region" || set === "world" ? "index" : set === "family" || set === "commodity" ? "commodity" : undefined;
-  if (kind) return ofInstrument(market, widestIndex(market, kind) ?? "") ?? mean;
-  const index = market.row.broadIndex;
-  return (
-    (index === null ? undefined : ofInstrument(market, index)) ?? {
-      ...{ kind: "index", name: market.referenceName, key: "" },
-      ...own,
-      close: market.perSession(referenceColumns).close,
-    }
-  );
-}
-
-function ofInstrument(market: Market, ticker: string): Benchmark | undefined {
-  const found = locate(market, ticker);
-  if (!found) return undefined;
-  const { part, instrument } = found;
-  const [close, days] = ownDays(part, part.bars("close", instrument.index));
-  return { kind: "index", name: instrument.name, key: ticker, days, t: days.length - 1, close };
-}
-
-/** Against a flat line, currencies stand against their base. */
-function inBase(
-  market: Market,
-  benchmark: Benchmark,
-  { set, base }: { readonly set: PeerSet; readonly base: string },
-): Benchmark {
-  if (set !== "currency" || benchmark.kind !== "flat") return benchmark;
-  return { ...benchmark, name: market.abroad?.find(base)?.name ?? homeCurrency(market) };
-}
-
-function homeCurrency(market: Market): string {
-  return `${market.row.name}’s own currency`;
-}
-
-/** Currencies against a base: prices in it, the home currency among them; against a flat line the base is the hub. */
-function withBase(
-  market: Market,
-  peers: readonly Peer[],
-  { set, base, bench }: { readonly set: PeerSet; readonly base: string; readonly bench: string },
-): Peer[] {
-  if (set !== "currency" || peers.length === 0) return [...peers];
-  const like = peers[0]!;
-  const home: Peer = {
-    ...like,
-    key: market.row.currency,
-    name: homeCurrency(market),
-    ticker: "",
-    value: NaN,
-    levels: like.part.sessions.length === 0 ? like.levels : Float64Array.from(like.levels, () => 1),
-  };
-  const chosen = peers.find((p) => p.key === base) ?? home;
-  const hub = bench === "flat" || bench === "index";
-  return [...peers, home]
-    .filter((p) => !hub || p.key !== chosen.key)
-    .map((p) => ({ ...p, levels: p.levels.map((x, s) => x / chosen.levels[s]!) }));
-}
-
 function sampledLevels(peer: Peer, days: Int32Array, sessions: Int32Array): Float64Array {
   if (days === peer.part.sessions) return atSamples(peer.levels, sessions);
   const onDays = levelsOn(peer, days);
@@ -299,50 +220,4 @@ function membership(peers: readonly Peer[], days: Int32Array, sessions: Int32Arr
     return belongs;
   });
   return (i, s) => table[i]![s] === 1;
-}
-
-function samplesIn(phase: string, trend: Float64Array, momentum: Float64Array): number {
-  let s = trend.length - 1;
-  while (s > 0 && phaseOf(trend[s - 1]!, momentum[s - 1]!) === phase) s--;
-  return trend.length - s;
-}
-
-/** Members and share of market value in a phase. */
-function shareOf(rows: readonly RotationRow[], phase: string) {
-  const known = rows.filter((r) => r.phase !== "");
-  const inIt = known.filter((r) => r.phase === phase);
-  const worth = (list: readonly RotationRow[]) => list.reduce((sum, r) => sum + (Number.isNaN(r.value) ? 0 : r.value), 0);
-  const total = worth(known);
-  return { phase, members: inIt.length, value: total > 0 ? worth(inIt) / total : NaN };
-}
-
-/** How many of each temperament are ahead, by count. */
-function temperamentsOf(rows: readonly RotationRow[]) {
-  return ["growth", "cyclical", "defensive"].flatMap((temperament) => {
-    const own = rows.filter((r) => r.temperament === temperament && !Number.isNaN(r.trend.at(-1) ?? NaN));
-    const ahead = own.filter((r) => r.trend.at(-1)! >= 0).length;
-    return own.length === 0 ? [] : [{ temperament, members: own.length, ahead }];
-  });
-}
-
-function pairOf(
-  rows: readonly RotationRow[],
-  levels: ReadonlyMap<string, Float64Array>,
-  start: number,
-  { long, short }: { readonly long?: string | undefined; readonly short?: string | undefined },
-) {
-  const scored = rows.filter((r) => !Number.isNaN(r.score)).sort((a, b) => b.score - a.score || (a.key < b.key ? -1 : 1));
-  const first = rows.find((r) => r.key === long) ?? scored[0];
-  const second = rows.find((r) => r.key === short) ?? scored[scored.length - 1];
-  if (!first || !second || first.key === second.key) return undefined;
-  const [a, b] = [levels.get(first.key)!, levels.get(second.key)!];
-  const ratio = a.map((x, s) => x / b[s]!).slice(start);
-  const base = ratio.find((x) => !Number.isNaN(x)) ?? NaN;
-  return {
-    long: { key: first.key, name: first.name, ticker: first.ticker },
-    short: { key: second.key, name: second.name, ticker: second.ticker },
-    /** Ratio of the two, 100 at the first shown sample, and its z over the trailing 52 samples. */
-    ratio: ratio.map((x) => (100 * x) / base),
-    z: ratioZ(a, b).slice(start),
-  };
 }
