@@ -83,7 +83,18 @@ test("a member in the plot or the table leads to its chart", async ({ page }) =>
 test("every screen is usable from 1024 to 2560 wide", async ({ page }) => {
   for (const width of [1024, 2560]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of ["/", "/breadth", "/groups", "/groups?in=sector:Shipyards", "/chart/ALBRO", "/files"]) {
+    for (const path of [
+      "/",
+      "/breadth",
+      "/groups",
+      "/groups?in=sector:Shipyards",
+      "/groups?peers=world",
+      "/rotation",
+      "/rotation?set=fund&beside=flat",
+      "/period-map",
+      "/chart/ALBRO",
+      "/files",
+    ]) {
       await page.goto(path);
       await ready(page);
       const overflow = await page.evaluate(() => {

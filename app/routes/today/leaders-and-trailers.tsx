@@ -29,7 +29,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
           </th>
           <th
             scope="col"
-            className="border-b border-ink/60 pb-1 pl-3 text-left font-normal whitespace-nowrap"
+            className="hidden border-b border-ink/60 pb-1 pl-3 text-left font-normal whitespace-nowrap min-[1180px]:table-cell"
             title="Phase of weekly rotation against the broad index"
           >
             phase
@@ -59,7 +59,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
             <td className="w-32">
               <ZBar z={g.blendZ} />
             </td>
-            <td className="pl-3 whitespace-nowrap">
+            <td className="hidden pl-3 whitespace-nowrap min-[1180px]:table-cell">
               <Link
                 to={hrefOf(here, "/rotation")}
                 className={
