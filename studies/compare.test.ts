@@ -259,6 +259,10 @@ describe("rotation in words and benchmarks", () => {
     expect(words([row(2, 1), row(-1, 1)])).toContain("1 of 2 is ahead; it also rises against a flat line.");
     expect(words([row(-1, 1)])).toBe("M-1 stands at −1.0σ against IDX Works, behind and slipping. 0 of 1 are ahead. ".trim());
     expect(words([])).toBe("There are no sectors at this date.");
+    const midweek = rotation.ask(new Market(data, N - 3), rotation.params.parse({}));
+    expect(midweek.inProgress).toBe(true);
+    expect(said(rotation.reading(midweek))).toContain("The week is not over: phases and headings are provisional.");
+    expect(midweek.events.every((e) => e.day < midweek.days.at(-1)!)).toBe(true);
   });
   it("tells the latest events of a few samples, the oldest of them not", () => {
     const event = (name: string, kind: "turn" | "took the lead" | "failed recovery", ago: number) => ({

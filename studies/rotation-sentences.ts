@@ -54,6 +54,7 @@ export function rotationSentences(r: Told): Sentence[] {
         : `; ${whoFalls(falling.length, ahead.length)} against a flat line${2 * falling.length >= ahead.length ? ": leading is not rising" : ""}.`,
   ];
   sentences.push(rests);
+  if (r.inProgress) sentences.push([`The ${r.sampleName} is not over: phases and headings are provisional.`]);
   return sentences;
 }
 
