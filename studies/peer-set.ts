@@ -74,7 +74,7 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
         const index = part.instruments.find((i) => i.name === name);
         const down = { set: "world", in: groupKeyText("group", name) } as const;
         const key = groupKeyText("group", name);
-        return index ? { ...instrumentPeer(market, part, index, "region"), key, down } : { ...groupPeer(part, name), down };
+        return index ? { ...instrumentPeer(market, part, index, ""), key, down } : { ...groupPeer(part, name), down };
       });
     case "world":
       return grouped(market, "region").filter(within);
@@ -148,7 +148,7 @@ function instrumentPeer(market: Market, part: Market, row: KnownInstrument, fami
     key: row.ticker,
     name: row.name,
     ticker: row.ticker,
-    family: family === "region" ? "" : family,
+    family,
     temperament: row.temperament ?? "",
     leverage: row.leverage ?? 1,
     part,
