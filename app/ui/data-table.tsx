@@ -69,9 +69,13 @@ export function DataTable<Row>(props: Props<Row>) {
     const to = Math.max(0, Math.min(sorted.length - 1, index));
     setActive(to);
     virtualizer.scrollToIndex(to);
-    requestAnimationFrame(() => {
-      box.current?.querySelector<HTMLElement>(`tr[data-index="${to}"]`)?.focus({ preventScroll: true });
-    });
+    const row = () => box.current?.querySelector<HTMLElement>(`tr[data-index="${to}"]`);
+    // At once where the row is drawn already, so that the next key meets it; else when it is.
+    if (row()) row()?.focus({ preventScroll: true });
+    else
+      requestAnimationFrame(() => {
+        row()?.focus({ preventScroll: true });
+      });
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: Row, index: number) => {
     const page = 12;

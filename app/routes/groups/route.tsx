@@ -77,6 +77,10 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
     if (up !== undefined) void navigate(hrefOf(here, "/groups", up));
   };
   const flicker = search.get("beside") === "chart";
+  // Only a chart beside the list has use for the row that has the keyboard.
+  const follow = (row: { key: string; name: string }) => {
+    if (flicker) setActive(row);
+  };
   const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
   useHotkey((event) => {
     if (event.key === ".") void navigate(toggleFlicker, { replace: true, preventScrollReset: true });
@@ -195,13 +199,13 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
               peers={table.peers}
               onBack={level === "sector" ? goUp : undefined}
               short={level === "sector"}
-              onActive={setActive}
+              onActive={follow}
             />
           )}
           {held && held.rows.length > 0 && (
-            <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} onActive={setActive} />
+            <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} onActive={follow} />
           )}
-          {holds && <FundPart fund={holds} onBack={goUp} onActive={setActive} />}
+          {holds && <FundPart fund={holds} onBack={goUp} onActive={follow} />}
         </div>
         {flicker && <Flicker of={shownRow?.key} name={shownRow?.name ?? ""} />}
       </div>
