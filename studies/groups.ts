@@ -1,6 +1,7 @@
-import { dayPosition, mean, simpleReturnAt, standing, type StrengthFlag } from "@core";
+import { mean, simpleReturnAt, standing, type StrengthFlag } from "@core";
 import { z } from "zod";
 import { locate } from "./abroad";
+import { dayFacts, type DayFacts } from "./day-facts";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { groupsTitle, membersOf } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
@@ -11,7 +12,7 @@ import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
 import { fixed, list, signed, signedPercent } from "./words";
 
-export interface GroupRow extends SeriesStrength {
+export interface GroupRow extends SeriesStrength, DayFacts {
   /** Ticker of an instrument, key of a group. */
   readonly key: string;
   readonly name: string;
@@ -26,9 +27,6 @@ export interface GroupRow extends SeriesStrength {
   readonly standing: string;
   /** Three-month return less the mean of those it belongs with: its family, or else the whole set. */
   readonly gap: number;
-  /** Where in its own range the last session closed, 0 to 100, and mean volume over 50 sessions; NaN for a group. */
-  readonly dayPosition: number;
-  readonly volume: number;
   readonly leverage: number;
   readonly down: Inside | undefined;
 }
@@ -73,7 +71,7 @@ export const groups = defineStudy({
         trend: mean(stocks.map((i) => trends.get(i)!.trend)),
         standing: standing(strength.strength, strength.staying) ?? "",
         gap: gapOf(k),
-        ...dayFacts(peer),
+        ...factsOf(peer),
         leverage: peer.leverage,
         down: peer.down,
       };
@@ -155,13 +153,10 @@ export function byRank(a: { rank: number; name: string }, b: { rank: number; nam
   return rank(a.rank) === rank(b.rank) ? (a.name < b.name ? -1 : 1) : rank(a.rank) - rank(b.rank);
 }
 
-/** Where the last session closed in its range, and how much is traded; groups have neither. */
-function dayFacts({ part, ticker }: Peer): { dayPosition: number; volume: number } {
+/** A group without an instrument has no range and no volume of its own. */
+function factsOf({ part, ticker }: Peer): DayFacts {
   const instrument = ticker === "" ? undefined : part.find(ticker);
-  if (!instrument) return { dayPosition: NaN, volume: NaN };
-  const last = (column: "high" | "low" | "close") => part.bars(column, instrument.index).subarray(part.t);
-  const volume = part.bars("volume", instrument.index).subarray(Math.max(0, part.t - 49));
-  return { dayPosition: dayPosition({ high: last("high"), low: last("low"), close: last("close") })[0]!, volume: mean(volume) };
+  return instrument ? dayFacts(part, instrument.index) : { dayPosition: NaN, volume: NaN };
 }
 
 /** Three-month return of each less the mean of those it belongs with. */

@@ -207,13 +207,21 @@ function grouped(market: Market, kind: string, inside?: string): Peer[] {
 }
 
 function stocksOf(market: Market, inside: string): Peer[] {
-  return market.everIn(inside).map((row) => {
-    const runs = market.runsIn(inside, row.index);
-    return {
-      ...instrumentPeer(market, market, row, row.sector ?? ""),
-      down: undefined,
-      belongsAt: (s) => runs.some(([from, to]) => from <= s && s <= to),
-    };
+  return everBelonging(market, inside).map(({ row, belongsAt }) => ({
+    ...instrumentPeer(market, market, row, row.sector ?? ""),
+    down: undefined,
+    belongsAt,
+  }));
+}
+
+/** What belonged to a group on some session up to the as-of one, and when. */
+export function everBelonging(
+  market: Market,
+  key: string,
+): { readonly row: KnownInstrument; readonly belongsAt: (s: number) => boolean }[] {
+  return market.everIn(key).map((row) => {
+    const runs = market.runsIn(key, row.index);
+    return { row, belongsAt: (s) => runs.some(([from, to]) => from <= s && s <= to) };
   });
 }
 

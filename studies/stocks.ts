@@ -1,16 +1,18 @@
-import { dayPosition, mean, standing } from "@core";
+import { standing } from "@core";
 import { z } from "zod";
+import { dayFacts, type DayFacts } from "./day-facts";
 import { defineStudy, type Sentence } from "./define-study";
 import { anyOf } from "./group-key";
 import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { byRank } from "./groups";
+import { everBelonging } from "./peer-set";
 import { strengthOfGroups } from "./strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
 import { count, signed, signedPercent } from "./words";
 
-export interface StockRow extends SeriesStrength {
+export interface StockRow extends SeriesStrength, DayFacts {
   readonly ticker: string;
   readonly name: string;
   readonly sector: string;
@@ -20,9 +22,6 @@ export interface StockRow extends SeriesStrength {
   /** Empty where there is none. */
   readonly stance: string;
   readonly standing: string;
-  /** Where in its own range the last session closed, 0 to 100; mean volume over 50 sessions. */
-  readonly dayPosition: number;
-  readonly volume: number;
 }
 
 export const stocks = defineStudy({
@@ -35,18 +34,17 @@ export const stocks = defineStudy({
     const { t } = market;
     const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
     const key = anyOf(group);
-    const ever = market.everIn(key).map((instrument) => {
-      const runs = market.runsIn(key, instrument.index);
-      const belongsAt = (s: number) => runs.some(([from, to]) => from <= s && s <= to);
-      return { instrument, part: market, levels: market.bars("close", instrument.index), belongsAt };
-    });
+    const ever = everBelonging(market, key).map(({ row: instrument, belongsAt }) => ({
+      instrument,
+      part: market,
+      levels: market.bars("close", instrument.index),
+      belongsAt,
+    }));
     const found = strengthOfSeries(market, ever);
     const rows = ever.flatMap(({ instrument, levels }, k): StockRow[] => {
       const row = found[k];
       if (!row) return [];
       const trend = trends.get(instrument.index);
-      const volume = market.bars("volume", instrument.index);
-      const last = (column: "high" | "low" | "close") => market.bars(column, instrument.index).subarray(t);
       return [
         {
           ...row,
@@ -58,8 +56,7 @@ export const stocks = defineStudy({
           trend: trend?.trend ?? NaN,
           stance: trend?.stance ?? "",
           standing: standing(row.strength, row.staying) ?? "",
-          dayPosition: dayPosition({ high: last("high"), low: last("low"), close: last("close") })[0]!,
-          volume: mean(volume.subarray(Math.max(0, t - 49))),
+          ...dayFacts(market, instrument.index),
         },
       ];
     });
