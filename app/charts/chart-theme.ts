@@ -74,6 +74,26 @@ export function valueAxis(theme: ChartTheme, gridIndex: number, extra: object = 
   };
 }
 
+/** A plain line of a column, with a gap where it has no value. */
+export function lineSeries(
+  name: string,
+  values: ArrayLike<number>,
+  style: { readonly color: string; readonly width?: number; readonly type?: "solid" | "dashed" | "dotted" },
+  grid = 0,
+) {
+  return {
+    type: "line" as const,
+    name,
+    xAxisIndex: grid,
+    yAxisIndex: grid,
+    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
+    showSymbol: false,
+    silent: true,
+    lineStyle: { width: 1, ...style },
+    itemStyle: { color: style.color },
+  };
+}
+
 export function tooltip(theme: ChartTheme) {
   return {
     trigger: "axis" as const,

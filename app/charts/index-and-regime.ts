@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed } from "@studies/words";
-import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
 
 export interface IndexAndRegime {
@@ -15,15 +15,6 @@ export interface IndexAndRegime {
 /** The broad index with its 200-session average over the direction of its regime. */
 export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
-  const line = (name: string, values: Float64Array, colour: string, width: number, type: "solid" | "dotted") => ({
-    type: "line" as const,
-    name,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { color: colour, width, type },
-    itemStyle: { color: colour },
-  });
   return {
     grid: frame({ right: 50, top: 8, bottom: 24 }),
     xAxis: sessionAxis(theme, dates, 0, true),
@@ -38,10 +29,10 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
     },
     series: [
       {
-        ...line(data.index, data.close, theme.ink, 1.5, "solid"),
+        ...lineSeries(data.index, data.close, { color: theme.ink, width: 1.5, type: "solid" }),
         markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) },
       },
-      line("200 sessions", data.average200, theme.soft, 1.2, "dotted"),
+      lineSeries("200 sessions", data.average200, { color: theme.soft, width: 1.2, type: "dotted" }),
     ],
   };
 }

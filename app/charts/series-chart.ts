@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed } from "@studies/words";
-import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface SeriesChart {
   readonly name: string;
@@ -20,24 +20,6 @@ export interface SeriesChart {
 export function seriesOptions(theme: ChartTheme, data: SeriesChart): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
   const right = 50;
-  const line = (
-    name: string,
-    values: Float64Array,
-    grid: number,
-    colour: string,
-    type: "solid" | "dashed" | "dotted",
-    width: number,
-  ) => ({
-    type: "line" as const,
-    name,
-    xAxisIndex: grid,
-    yAxisIndex: grid,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { color: colour, width, type },
-    itemStyle: { color: colour },
-  });
   return {
     animation: false,
     grid: [frame({ left: 14, top: 8, height: 178, right }), frame({ left: 14, top: 206, height: 64, right })],
@@ -52,10 +34,10 @@ export function seriesOptions(theme: ChartTheme, data: SeriesChart): EChartsCore
       },
     },
     series: [
-      line("close", data.close, 0, theme.ink, "solid", 1.4),
-      line("50", data.average50, 0, theme.indigo, "dashed", 1.1),
-      line("200", data.average200, 0, theme.soft, "dotted", 1.3),
-      line("relative", data.relative, 1, theme.ink, "solid", 1.1),
+      lineSeries("close", data.close, { color: theme.ink, width: 1.4 }),
+      lineSeries("50", data.average50, { color: theme.indigo, type: "dashed", width: 1.1 }),
+      lineSeries("200", data.average200, { color: theme.soft, type: "dotted", width: 1.3 }),
+      lineSeries("relative", data.relative, { color: theme.ink, width: 1.1 }, 1),
     ],
   };
 }
