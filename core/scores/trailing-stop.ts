@@ -14,8 +14,10 @@ export interface TrailingStop {
 /**
  * Two-sided trailing stop.
  * Formula: on the upper side the highest close of 22 less 3 ATR(22), only ever raised; a close below the stop of the
- * session before turns to the lower side, the lowest close of 22 plus 3 ATR(22), only ever lowered; a close above
- * that turns back; each turn starts from the raw level (method 10, K06, Z07).
+ * bar before turns to the lower side, the lowest close of 22 plus 3 ATR(22), only ever lowered; a close above that
+ * turns back. After a turn the closes count from the session of the turn on, so that the new stop starts at that close
+ * less or plus 3 ATR(22) (method 10, K06, R01, Z07). A bar without a high or a low has no stop and keeps what is known
+ * (method 0, A02).
  * @param bars high, low and close of one instrument
  * @param into columns of the same length to write into, which hold the sessions before `start` already [new ones]
  * @param start first session to calculate [0]
@@ -27,58 +29,44 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
   requireSameLength("trailingStop", high, close);
   requireSameLength("trailingStop", low, close);
   const { stop, side } = into;
-  const earlier = latestStop(bars.close, into, start);
-  const from = earlier < 0 ? 0 : windowStart(bars.close, earlier);
+  const earlier = latestStop(into, start);
   for (const column of Object.values(into) as Float64Array[]) column.fill(NaN, earlier < 0 ? 0 : start);
   // One pass over own bars, as this runs over every stock of a market: ATR(22) as a recursion, the closes of the
   // window in a ring, and its extremes formed anew only when the one that was kept is overwritten.
-  const window = new Float64Array(WINDOW);
-  let seen = 0;
+  const window = closesWindow();
+  let ranges = 0;
   let previous = NaN;
   let range = 0;
-  let top = -Infinity;
-  let topPlace = -1;
-  let bottom = Infinity;
-  let bottomPlace = -1;
-  let place = 0;
   let before = NaN;
   let up = true;
-  for (let t = from; t < close.length; t++) {
+  for (let t = earlier < 0 ? 0 : windowStart(close, into, earlier); t < close.length; t++) {
     const c = close[t]!;
     if (c !== c) continue;
-    if (t <= earlier) {
-      // Only the window is filled again; the rest is known.
-    } else if (seen > 0) {
-      const trueRange = Math.max(high[t]!, previous) - Math.min(low[t]!, previous);
-      if (seen <= WINDOW) range += trueRange / WINDOW;
-      else range += (trueRange - range) / WINDOW;
-    }
-    window[place] = c;
-    if (c >= top || topPlace === place) {
-      topPlace = c >= top ? place : placeOfExtreme(window, 1);
-      top = window[topPlace]!;
-    }
-    if (c <= bottom || bottomPlace === place) {
-      bottomPlace = c <= bottom ? place : placeOfExtreme(window, -1);
-      bottom = window[bottomPlace]!;
-    }
-    place = place + 1 === WINDOW ? 0 : place + 1;
+    window.add(c);
+    const trueRange = Math.max(high[t]!, previous) - Math.min(low[t]!, previous);
     previous = c;
-    if (seen++ < WINDOW && t > earlier) continue;
     if (t < earlier) continue;
     if (t === earlier) {
-      seen = WINDOW + 1;
+      // Only the window is filled again; the rest is known.
+      ranges = WINDOW;
       range = into.range[t]!;
       before = stop[t]!;
       up = side[t] === 1;
       continue;
     }
+    if (trueRange !== trueRange) continue;
+    if (ranges < WINDOW) range += trueRange / WINDOW;
+    else range += (trueRange - range) / WINDOW;
+    if (++ranges < WINDOW) continue;
     into.range[t] = range;
-    const upper = top - 3 * range;
-    const lower = bottom + 3 * range;
-    const turns = up ? isBelow(c, before) : isAbove(c, before);
-    if (turns) up = !up;
-    const fresh = turns || Number.isNaN(before);
+    if (up ? isBelow(c, before) : isAbove(c, before)) {
+      up = !up;
+      before = NaN;
+      window.restart(c);
+    }
+    const upper = window.top - 3 * range;
+    const lower = window.bottom + 3 * range;
+    const fresh = Number.isNaN(before);
     if (up) before = fresh ? upper : Math.max(upper, before);
     else before = fresh ? lower : Math.min(lower, before);
     stop[t] = before;
@@ -87,33 +75,63 @@ export function trailingStop(bars: HighLowClose, into = emptyStop(bars.close.len
   return into;
 }
 
+const WINDOW = 22;
+
+/** Highest and lowest of the last 22 closes, or of those since it was restarted. */
+function closesWindow() {
+  const closes = new Float64Array(WINDOW);
+  let filled = 0;
+  let place = 0;
+  let topPlace = 0;
+  let bottomPlace = 0;
+  /** Place of the highest (sign 1) or lowest (-1) close; of equal ones any will do. */
+  const placeOfExtreme = (sign: 1 | -1) => {
+    let found = 0;
+    for (let k = 1; k < filled; k++) if (sign * closes[k]! > sign * closes[found]!) found = k;
+    return found;
+  };
+  return {
+    top: NaN,
+    bottom: NaN,
+    add(c: number) {
+      closes[place] = c;
+      filled = Math.min(WINDOW, filled + 1);
+      const [higher, lower] = [filled === 1 || c >= this.top, filled === 1 || c <= this.bottom];
+      if (higher || topPlace === place) topPlace = higher ? place : placeOfExtreme(1);
+      if (lower || bottomPlace === place) bottomPlace = lower ? place : placeOfExtreme(-1);
+      this.top = closes[topPlace]!;
+      this.bottom = closes[bottomPlace]!;
+      place = place + 1 === WINDOW ? 0 : place + 1;
+    },
+    restart(c: number) {
+      filled = 0;
+      place = 0;
+      this.add(c);
+    },
+  };
+}
+
 function emptyStop(length: number): TrailingStop {
   return { stop: new Float64Array(length), side: new Float64Array(length), range: new Float64Array(length) };
 }
 
 /** The latest session before one that has a stop already, -1 for none. */
-function latestStop(close: Float64Array, { stop }: TrailingStop, before: number): number {
-  for (let t = Math.min(before, close.length) - 1; t >= 0; t--)
-    if (!Number.isNaN(close[t])) return Number.isNaN(stop[t]) ? -1 : t;
+function latestStop({ stop }: TrailingStop, before: number): number {
+  for (let t = Math.min(before, stop.length) - 1; t >= 0; t--) if (!Number.isNaN(stop[t])) return t;
   return -1;
 }
 
-/** The first session of the window of own bars that ends with a session. */
-function windowStart(close: Float64Array, end: number): number {
+/** The first session of the window of own bars that ends with a session: 22 of them, none from before the latest turn. */
+function windowStart(close: Float64Array, { side }: TrailingStop, end: number): number {
   let start = end;
-  for (let t = end, bars = 0; t >= 0 && bars < WINDOW; t--) {
+  // The earliest session seen on the side of the end: the turn, once one on the other side is met.
+  let turned = end;
+  for (let t = end, bars = 0; t >= 0 && (bars < WINDOW || start < turned); t--) {
     if (Number.isNaN(close[t])) continue;
+    if (side[t] === -side[end]!) return Math.max(start, turned);
+    if (!Number.isNaN(side[t])) turned = t;
+    if (bars < WINDOW) start = t;
     bars++;
-    start = t;
   }
   return start;
-}
-
-const WINDOW = 22;
-
-/** Place of the highest (sign 1) or lowest (-1) close of a full window; of equal ones any will do. */
-function placeOfExtreme(window: Float64Array, sign: 1 | -1): number {
-  let found = 0;
-  for (let k = 1; k < WINDOW; k++) if (sign * window[k]! > sign * window[found]!) found = k;
-  return found;
 }
