@@ -81,15 +81,22 @@ export function netAdvanceShare({
 }
 
 /**
- * Advance-decline line: cumulative net advances from 0.
- * @param counts advances and declines a session
- * @returns a column of counts
- * @example advanceDeclineLine({ advances: Uint16Array.of(3, 1), declines: Uint16Array.of(1, 2) }) // => [2, 1]
+ * Advance-decline line: cumulative net advances, 0 before the first session on which a member is counted (method 2, C03, C04).
+ * @param counts advances, declines and unchanged a session
+ * @returns a column of counts, NaN on sessions on which no member is counted
+ * @example advanceDeclineLine({ advances: Uint16Array.of(0, 3, 1), declines: Uint16Array.of(0, 1, 2), unchanged: Uint16Array.of(0, 0, 0) }) // => [NaN, 2, 1]
  */
-export function advanceDeclineLine({ advances, declines }: Pick<Advances, "advances" | "declines">): Float64Array {
-  const line = new Float64Array(advances.length);
+export function advanceDeclineLine({
+  advances,
+  declines,
+  unchanged,
+}: Pick<Advances, "advances" | "declines" | "unchanged">): Float64Array {
+  const line = new Float64Array(advances.length).fill(NaN);
   let reached = 0;
-  for (let s = 0; s < line.length; s++) line[s] = reached += advances[s]! - declines[s]!;
+  for (let s = 0; s < line.length; s++) {
+    if (advances[s]! + declines[s]! + unchanged[s]! === 0) continue;
+    line[s] = reached += advances[s]! - declines[s]!;
+  }
   return line;
 }
 

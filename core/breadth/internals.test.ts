@@ -36,7 +36,11 @@ describe("advances and declines", () => {
   it("give a line, shares, and the McClellan oscillator of another library's averages", () => {
     const share = netAdvanceShare(found);
     const line = advanceDeclineLine(found);
-    expect(line[sessions - 1]).toBe(found.advances.reduce((a, b) => a + b, 0) - found.declines.reduce((a, b) => a + b, 0));
+    const counted = Array.from({ length: sessions }, (_, s) => found.advances[s]! + found.declines[s]! + found.unchanged[s]! > 0);
+    expect(Array.from(line, (x) => !Number.isNaN(x))).toEqual(counted);
+    expect(line[counted.lastIndexOf(true)]).toBe(
+      found.advances.reduce((a, b) => a + b, 0) - found.declines.reduce((a, b) => a + b, 0),
+    );
     const s = 200;
     expect(share[s]).toBe((found.advances[s]! - found.declines[s]!) / (found.advances[s]! + found.declines[s]!));
     expect(upVolumeShare(found)[s]).toBe(found.upVolume[s]! / (found.upVolume[s]! + found.downVolume[s]!));
