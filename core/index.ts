@@ -3,6 +3,7 @@ export * from "./columns/epoch-day";
 export * from "./columns/compare";
 export * from "./columns/over-defined";
 export * from "./columns/panel";
+export * from "./columns/tick";
 export * from "./stats/mean";
 export * from "./stats/median";
 export * from "./stats/percentile-rank";

@@ -15,7 +15,8 @@ import { defineStudy, type Figure, type Sentence } from "./define-study";
 import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
-import { count, date, percent, share } from "./words";
+import { isSmallSample } from "./small-sample";
+import { count, date, overlapping, percent, share } from "./words";
 import { zoneParams } from "./zone-params";
 
 export interface ParticipationRow {
@@ -30,6 +31,8 @@ export interface ParticipationRow {
   /** Percentile rank among all readings up to now, 0 to 100, and how many those are. */
   readonly place: number;
   readonly readings: number;
+  /** Of which averages. */
+  readonly average: "ema" | "sma";
 }
 
 export function horizonName(horizon: number): string {
@@ -52,6 +55,7 @@ export function participationRows(market: Market, average: "ema" | "sma", group 
       dayAgo: t >= 1 ? column[t - 1]! : NaN,
       place: percentileRankAt(column, t),
       readings: column.reduce((n, x) => n + (Number.isNaN(x) ? 0 : 1), 0),
+      average,
     };
   });
 }
@@ -70,7 +74,7 @@ export function participationSentence(
   const change = Math.round(row.percent) - Math.round(row.weekAgo);
   const sentence: (string | Figure)[] = [
     figure(share(row.percent)),
-    ` of the ${row.counted} members close above their ${row.horizon}-session average`,
+    ` of the ${row.counted} members close above their ${row.horizon}-session ${row.average === "sma" ? "simple" : "exponential"} average`,
   ];
   if (Number.isNaN(change)) sentence.push("");
   else if (change === 0) sentence.push(", as many as a week ago");
@@ -158,13 +162,13 @@ export const breadth = defineStudy({
 /** "; after 91 readings like it the index was higher 21 sessions later in 66% of cases, against 61% of all sessions". */
 function followedWords({ after, base, horizon }: Followed): (string | Figure)[] {
   if (after.n === 0) return [];
-  const few = after.n < 20 ? ", a small sample" : "";
+  const few = isSmallSample(after.n) ? ", a small sample" : "";
   return [
     "; after ",
     { figure: count(after.n, "reading") },
     ` like it the index was higher ${horizon} sessions later in `,
     { figure: percent(after.positive, 0) },
-    ` of cases${few}, against ${percent(base.positive, 0)} of all sessions`,
+    ` of cases${few}, against ${percent(base.positive, 0)} of all ${overlapping(base.n)}`,
   ];
 }
 

@@ -7,7 +7,8 @@ import { groupKeySchema } from "./group-key-schema";
 import { internalsColumns } from "./internals-columns";
 import type { Market } from "./market";
 import { tideColumn } from "./timing-columns";
-import { count, fixed, percent, signedPercent } from "./words";
+import { isSmallSample } from "./small-sample";
+import { count, fixed, overlapping, percent, signedPercent } from "./words";
 import { zoneParams } from "./zone-params";
 
 /** Readings of which it can be asked what followed, as they are called. */
@@ -119,12 +120,12 @@ function likeWords(now: number, scale: Reading["scale"]): string {
   return "compared with readings within 5 points";
 }
 
-/** "21 sessions later the index was higher in 66% of 41 cases (59–73%), against 61% of all sessions; mean +1.2%, worst −14%." */
+/** "21 sessions later the index was higher in 66% of 41 cases (59–73%), against 61% of all 5,900 sessions, which overlap; mean +1.2%, worst −14%." */
 export function followedSentence({ horizon, after, base }: Followed, index: string): (string | { figure: string })[] {
-  const few = after.n < 20 ? " That is a small sample." : "";
+  const few = isSmallSample(after.n) ? " That is a small sample." : "";
   return [
     `${count(horizon, "session")} later ${index} was higher in `,
     { figure: percent(after.positive, 0) },
-    ` of ${count(after.n, "case")} (95% interval ${percent(after.interval[0], 0)} to ${percent(after.interval[1], 0)}), against ${percent(base.positive, 0)} of all sessions; mean ${signedPercent(after.mean)} against ${signedPercent(base.mean)}, worst ${signedPercent(after.worst)}.${few}`,
+    ` of ${count(after.n, "case")} (95% interval ${percent(after.interval[0], 0)} to ${percent(after.interval[1], 0)}), against ${percent(base.positive, 0)} of all ${overlapping(base.n)}; mean ${signedPercent(after.mean)} against ${signedPercent(base.mean)}, worst ${signedPercent(after.worst)}.${few}`,
   ];
 }

@@ -128,7 +128,7 @@ describe("breadth", () => {
   it("what followed says its sample, its base and how readings were compared", () => {
     const points = ask(followed, 299, { reading: "50" });
     expect(points.text).toContain("compared with readings within 5 points");
-    expect(points.text).toContain("against 100% of all sessions");
+    expect(points.text).toContain("against 100% of all 230 sessions, which overlap");
     expect(ask(followed, 299, { reading: "oscillator" }).text).toContain("the same tenth of history");
     expect(ask(followed, 3, { reading: "50" }).text).toBe(
       "There is no earlier reading of the share above the 50-session average to go by.",

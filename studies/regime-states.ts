@@ -2,6 +2,7 @@ import { DIRECTIONS, stateStatistics, UNDEFINED_STATE, VOLATILITIES, type StateS
 import { z } from "zod";
 import { referenceColumns, regimeColumns } from "./columns";
 import { defineStudy } from "./define-study";
+import { isSmallSample } from "./small-sample";
 import { count, percent, signedPercent } from "./words";
 
 export interface NamedState extends StateStatistics {
@@ -43,7 +44,7 @@ export const regimeStates = defineStudy({
         { figure: percent(now.share, 0) },
         " of all sessions; 21 sessions later the index was higher in ",
         { figure: percent(now.positive, 0) },
-        ` of ${count(now.returns, "case")} (all states: ${percent(base / all, 0)}), by `,
+        ` of ${count(now.returns, "session")} in ${count(now.returnRuns, "run")}${isSmallSample(now.returns, now.returnRuns) ? ", a small sample" : ""} (all states: ${percent(base / all, 0)}), by `,
         { figure: signedPercent(now.median) },
         ` in the median, at worst ${signedPercent(now.worst)}.`,
       ],
@@ -51,7 +52,19 @@ export const regimeStates = defineStudy({
   },
   table: (r) => ({
     columns: [
-      ...["state", "sessions", "share", "finished runs", "median run", "returns", "mean", "median", "positive", "worst"],
+      ...[
+        "state",
+        "sessions",
+        "share",
+        "finished runs",
+        "median run",
+        "returns",
+        "runs of returns",
+        "mean",
+        "median",
+        "positive",
+        "worst",
+      ],
       ...r.names.map((name) => `then ${name}`),
     ].map((label) => ({ key: label, label })),
     rows: r.rows.map((s) => [
@@ -61,6 +74,7 @@ export const regimeStates = defineStudy({
       s.runs,
       s.medianRun,
       s.returns,
+      s.returnRuns,
       s.mean,
       s.median,
       s.positive,

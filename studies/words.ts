@@ -1,4 +1,4 @@
-import { isoDate } from "@core";
+import { isoDate, priceDecimals } from "@core";
 
 /* How figures read in sentences. A true minus sign, so that signs align and are read aloud as such. */
 
@@ -28,6 +28,11 @@ export function fixed(x: number, decimals = 0): string {
   return x < 0 && Number(text) !== 0 ? MINUS + text : text;
 }
 
+/** A price with the decimals of its tick, or of that of another price beside it. */
+export function price(x: number, like = x): string {
+  return fixed(x, priceDecimals(like));
+}
+
 /** A whole percentage that is a share already times 100: 64.08 as "64%". */
 export function share(percentage: number): string {
   return Number.isNaN(percentage) ? "–" : `${fixed(percentage)}%`;
@@ -36,6 +41,11 @@ export function share(percentage: number): string {
 /** A count with its noun: "1 session", "3 sessions". */
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
+}
+
+/** The sessions of a base rate, which are not thinned and so not independent of each other: "5,900 sessions, which overlap". */
+export function overlapping(n: number): string {
+  return `${count(n, "session")}, which overlap`;
 }
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];

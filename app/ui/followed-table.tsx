@@ -1,4 +1,5 @@
-import type { Followed, ReturnSummary } from "@core/followed/what-followed";
+import type { Followed, ReturnSummary, ThinnedSummary } from "@core/followed/what-followed";
+import { isSmallSample } from "@studies/small-sample";
 import { percent, signedPercent } from "@studies/words";
 
 /** What followed over each horizon, beside the base rate: share positive as a bar with its interval, mean, median, worst. */
@@ -27,7 +28,7 @@ export function FollowedTable({
             cases
           </th>
           <th scope="col" className={`${plain} pl-3 text-left`}>
-            higher, with 95% interval; tick: all sessions
+            higher, with 95% interval; tick: all sessions, which overlap
           </th>
           {["median", "all", ...(compact ? [] : ["mean", "all"]), "worst", "all"].map((label, k) => (
             <th key={k} scope="col" className={head}>
@@ -44,7 +45,7 @@ export function FollowedTable({
             </th>
             <td className={cell}>
               {after.n}
-              {after.n < 20 && (
+              {isSmallSample(after.n) && (
                 <span className="text-amber" title="A small sample">
                   {" "}
                   few
@@ -71,7 +72,7 @@ export function FollowedTable({
   );
 }
 
-function ShareWithInterval({ after, base }: { after: ReturnSummary; base: ReturnSummary }) {
+function ShareWithInterval({ after, base }: { after: ThinnedSummary; base: ReturnSummary }) {
   if (after.n === 0) return <span className="text-soft">no case yet</span>;
   const at = (share: number) => `${100 * share}%`;
   return (
@@ -87,7 +88,8 @@ function ShareWithInterval({ after, base }: { after: ReturnSummary; base: Return
       <span className="whitespace-nowrap">
         <b className="font-semibold">{percent(after.positive, 0)}</b>{" "}
         <span className="text-soft">
-          ({percent(after.interval[0], 0)} to {percent(after.interval[1], 0)}), all {percent(base.positive, 0)}
+          ({percent(after.interval[0], 0)} to {percent(after.interval[1], 0)}), all {percent(base.positive, 0)} of{" "}
+          {base.n.toLocaleString("en-GB")}
         </span>
       </span>
     </span>

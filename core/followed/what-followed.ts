@@ -12,14 +12,19 @@ export interface ReturnSummary {
   readonly median: number;
   readonly worst: number;
   readonly best: number;
-  /** Share of returns whose later close is above the earlier, and its Wilson 95% interval, as fractions. */
+  /** Share of returns whose later close is above the earlier, a fraction. */
   readonly positive: number;
+}
+
+export interface ThinnedSummary extends ReturnSummary {
+  /** Wilson 95% interval of the share, fractions; of returns that do not overlap. */
   readonly interval: readonly [low: number, high: number];
 }
 
 export interface Followed {
   readonly horizon: number;
-  readonly after: ReturnSummary;
+  readonly after: ThinnedSummary;
+  /** Over all sessions: they overlap, so that no interval is given. */
   readonly base: ReturnSummary;
   /** Sessions that were kept after thinning, and the return that followed each. */
   readonly sessions: readonly number[];
@@ -49,7 +54,7 @@ export function whatFollowed(
     const all = span.filter(finished);
     return {
       horizon,
-      after: summary(close, sessions, horizon),
+      after: withInterval(summary(close, sessions, horizon)),
       base: summary(close, all, horizon),
       sessions,
       returns: sessions.map((s) => close[s + horizon]! / close[s]! - 1),
@@ -68,6 +73,10 @@ export function thinned(sessions: readonly number[], apart: number): number[] {
   const kept: number[] = [];
   for (const s of sessions) if (kept.length === 0 || s - kept[kept.length - 1]! >= apart) kept.push(s);
   return kept;
+}
+
+function withInterval(summary: ReturnSummary): ThinnedSummary {
+  return { ...summary, interval: wilsonInterval(Math.round(summary.n * (summary.positive || 0)), summary.n) };
 }
 
 function summary(close: Float64Array, sessions: readonly number[], horizon: number): ReturnSummary {
@@ -89,6 +98,5 @@ function summary(close: Float64Array, sessions: readonly number[], horizon: numb
     worst: n > 0 ? sorted[0]! : NaN,
     best: n > 0 ? sorted[n - 1]! : NaN,
     positive: n > 0 ? wins / n : NaN,
-    interval: wilsonInterval(wins, n),
   };
 }

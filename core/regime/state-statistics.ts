@@ -14,6 +14,8 @@ export interface StateStatistics {
   readonly medianRun: number;
   /** Return of the index over the horizon from every session of the state: fractions, NaN without one. */
   readonly returns: number;
+  /** Runs that these sessions lie in, the first and the present one among them. */
+  readonly returnRuns: number;
   readonly mean: number;
   readonly median: number;
   readonly positive: number;
@@ -35,6 +37,7 @@ export interface StateStatistics {
  */
 export function stateStatistics(states: Int8Array, count: number, close: Float64Array, horizon = 21): StateStatistics[] {
   const runs: { state: number; length: number; first: boolean; next: number }[] = [];
+  const runOf = new Int32Array(states.length).fill(-1);
   let defined = 0;
   for (let s = 0; s < states.length; s++) {
     const state = states[s]!;
@@ -46,11 +49,14 @@ export function stateStatistics(states: Int8Array, count: number, close: Float64
       if (open) open.next = state;
       runs.push({ state, length: 1, first: open === undefined, next: UNDEFINED_STATE });
     }
+    runOf[s] = runs.length - 1;
   }
   const finished = runs.slice(0, -1);
   return Array.from({ length: count }, (_, state) => {
     const returns: number[] = [];
     let sessions = 0;
+    let returnRuns = 0;
+    let lastRun = -1;
     let positive = 0;
     for (let s = 0; s < states.length; s++) {
       if (states[s] !== state) continue;
@@ -58,6 +64,8 @@ export function stateStatistics(states: Int8Array, count: number, close: Float64
       const later = s + horizon < close.length ? close[s + horizon]! : NaN;
       const r = later / close[s]! - 1;
       if (r !== r) continue;
+      if (runOf[s] !== lastRun) returnRuns++;
+      lastRun = runOf[s]!;
       returns.push(r);
       if (isAbove(later, close[s]!)) positive++;
     }
@@ -70,6 +78,7 @@ export function stateStatistics(states: Int8Array, count: number, close: Float64
       runs: lengths.length,
       medianRun: median(lengths),
       returns: returns.length,
+      returnRuns,
       mean: mean(returns),
       median: median(returns),
       positive: returns.length > 0 ? positive / returns.length : NaN,

@@ -1,5 +1,6 @@
 import type { NamedState } from "@studies/regime-states";
-import { fixed, percent, signedPercent } from "@studies/words";
+import { isSmallSample } from "@studies/small-sample";
+import { count, fixed, percent, signedPercent } from "@studies/words";
 import { tint } from "~/ui/tint";
 
 interface Props {
@@ -43,7 +44,11 @@ export function StatesTable({ rows, names, now }: Props) {
             <th scope="col" className={head}>
               worst
             </th>
-            <th scope="col" className={head} title="Sessions that have 21 sessions after them; they overlap">
+            <th
+              scope="col"
+              className={head}
+              title="Sessions that have 21 sessions after them, which overlap, and the runs they lie in"
+            >
               cases
             </th>
             {names.map((name) => (
@@ -75,7 +80,15 @@ export function StatesTable({ rows, names, now }: Props) {
               <td className={cell}>{signedPercent(r.mean)}</td>
               <td className={cell}>{signedPercent(r.median)}</td>
               <td className={cell}>{signedPercent(r.worst)}</td>
-              <td className={`${cell} font-normal text-soft`}>{r.returns}</td>
+              <td className={`${cell} font-normal whitespace-nowrap text-soft`}>
+                {r.returns > 0 && `${count(r.returns, "session")} in ${count(r.returnRuns, "run")}`}
+                {r.returns > 0 && isSmallSample(r.returns, r.returnRuns) && (
+                  <span className="text-amber" title="Fewer than 20 sessions or 10 runs: a small sample">
+                    {" "}
+                    few
+                  </span>
+                )}
+              </td>
               {r.next.map((p, k) => (
                 <td key={k} className={`${cell} ${p > 0 ? "" : "text-soft"}`}>
                   {p > 0 ? percent(p, 0) : "–"}
