@@ -5,13 +5,16 @@ import { isoDate } from "@core";
 import { getBars } from "../stores/bars-store.server";
 import { listDelivered } from "../stores/delivered-store.server";
 import { listFundamentals } from "../stores/fundamentals-store.server";
-import { listInstruments } from "../stores/instruments-store.server";
+import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { csvLine } from "./csv-text";
 import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
 
-/** What is exported: everything, or one market, or the rows of a span of days (epoch days, inclusive). */
+/**
+ * What is exported: everything, or one market with what belongs to no market (its funds and screens need the indexes
+ * abroad), or the rows of a span of days (epoch days, inclusive).
+ */
 export interface ExportScope {
   readonly market?: string | undefined;
   readonly from?: number | undefined;
@@ -66,6 +69,12 @@ export async function exportFiles(
   return written;
 }
 
+/** The instruments of the scope: of a market also those that belong to none. */
+async function instrumentsOf(db: Knex, { market }: ExportScope): Promise<StoredInstrument[]> {
+  const all = await listInstruments(db);
+  return market === undefined ? all : all.filter((i) => i.market === market || i.market === null);
+}
+
 function within(scope: ExportScope, d: number): boolean {
   return d >= (scope.from ?? -Infinity) && d <= (scope.to ?? Infinity);
 }
@@ -78,7 +87,7 @@ const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<R
     }
   },
   async *instruments(db, scope) {
-    for (const i of await listInstruments(db, scope.market)) {
+    for (const i of await instrumentsOf(db, scope)) {
       yield [
         i.ticker,
         i.name,
@@ -97,7 +106,7 @@ const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<R
   },
   async *bars(db, scope) {
     const delivered = await listDelivered(db);
-    for (const i of await listInstruments(db, scope.market)) {
+    for (const i of await instrumentsOf(db, scope)) {
       const b = await getBars(db, i.id, i.ticker, delivered);
       for (let k = 0; k < b.days.length; k++) {
         if (within(scope, b.days[k]!))
@@ -106,7 +115,7 @@ const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<R
     }
   },
   async *membership(db, scope) {
-    const own = scope.market === undefined ? undefined : new Set((await listInstruments(db, scope.market)).map((i) => i.ticker));
+    const own = scope.market === undefined ? undefined : new Set((await instrumentsOf(db, scope)).map((i) => i.ticker));
     for (const m of await listMemberships(db)) {
       const overlaps = m.from <= (scope.to ?? Infinity) && (m.to ?? Infinity) >= (scope.from ?? -Infinity);
       if (overlaps && (!own || own.has(m.ticker))) yield [m.group, m.kind, m.ticker, day(m.from), day(m.to), m.weight];
@@ -116,8 +125,9 @@ const ROWS: Record<TableName, (db: Knex, scope: ExportScope) => AsyncGenerator<R
     for (const h of await listHolidays(db, scope.market)) if (within(scope, h.date)) yield [h.market, day(h.date), day(h.known)];
   },
   async *fundamentals(db, scope) {
-    for (const f of await listFundamentals(db, scope.market)) {
-      if (within(scope, f.known)) {
+    const own = new Set((await instrumentsOf(db, scope)).map((i) => i.ticker));
+    for (const f of await listFundamentals(db)) {
+      if (own.has(f.ticker) && within(scope, f.known)) {
         yield [f.ticker, day(f.known), f.eps, f.epsExpected, f.growth, f.salesGrowth, f.dividend, f.shares, day(f.nextReport)];
       }
     }

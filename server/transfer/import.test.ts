@@ -186,6 +186,21 @@ describe("export then import", () => {
     });
     await second.destroy();
   });
+  it("of one market takes along what belongs to none, so that its studies answer the same", async () => {
+    await writeDataset(db, world);
+    const written = await exportFiles(db, path.join(folder, "home"), { market: "ALDANE" });
+    const second = await openDatabase(path.join(folder, "second.db"));
+    const report = await importFiles(second, { files: written.map((place) => ({ path: place, name: path.basename(place) })) });
+    expect(reasons(report)).toEqual([]);
+    const [a, b] = [new Desk(db), new Desk(second)];
+    for (const study of STUDIES.values()) {
+      for (const example of study.examples) {
+        const question = { study: study.name, params: exampleParams(world, example), market: "ALDANE" };
+        expect(differences(await a.ask(question), await b.ask(question))).toEqual([]);
+      }
+    }
+    await second.destroy();
+  });
   it("keeps names that a spreadsheet would take for formulas, guarded in the file", async () => {
     await importFiles(db, { files: [write("instruments.csv", 'ticker,name,kind\nAAA,"=1+1, ""so""",stock\n')] });
     const out = path.join(folder, "out");
