@@ -58,7 +58,7 @@ describe("strength across the world", () => {
   const nations = world.membership.filter((m) => m.kind === "region").map((m) => m.ticker);
   const blend = (ticker: string, on: number) => 0.5 * returnOf(ticker, on, 63) + 0.5 * returnOf(ticker, on, 126);
   it("returns, blend, Strength and staying power of the nations on their own bars", async () => {
-    const { rows } = await ask<typeof groups>("groups", { peers: "world" });
+    const { rows, families } = await ask<typeof groups>("groups", { peers: "world" });
     expect(rows.map((r) => r.ticker).sort()).toEqual([...nations].sort());
     for (const row of rows) {
       [5, 21, 63, 126].forEach((n, k) => {
@@ -74,8 +74,9 @@ describe("strength across the world", () => {
       );
       expect(row.staying).toBeCloseTo(mean(past), 9);
       const region = world.membership.find((m) => m.kind === "region" && m.ticker === row.ticker)!.group;
-      const own = namesOf(region, day).map((n) => returnOf(n, day, 63));
-      expect(row.gap).toBeCloseTo(returnOf(row.ticker, day, 63) - mean(own), 12);
+      const index = world.instruments.find((i) => i.kind === "index" && i.name === region)!.ticker;
+      expect(row.gap).toBeCloseTo(returnOf(row.ticker, day, 63) - returnOf(index, day, 63), 12);
+      expect(families.find((f) => f.name === region)).toMatchObject({ ofIndex: true, r63: returnOf(index, day, 63) });
     }
   });
   it("leaves leveraged and inverse funds out unless they are asked for", async () => {

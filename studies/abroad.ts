@@ -22,7 +22,12 @@ export function locate(market: Market, ticker: string): Located | undefined {
  */
 export function onSessionsOf(market: Market, { part, instrument }: Located, column: Float64Array): Float64Array {
   if (part === market) return column;
+  return align(onOwnDays(part, instrument, column), onOwnDays(part, instrument, part.sessions), market.sessions);
+}
+
+/** A column on the sessions of an instrument: those of its market, or its own days where it belongs to none (method 0, A01). */
+export function onOwnDays<T extends Float64Array | Int32Array>(part: Market, instrument: KnownInstrument, column: T): T {
+  if (part.row.market !== "") return column;
   const close = part.bars("close", instrument.index);
-  const hasBar = (_: unknown, s: number) => !Number.isNaN(close[s]);
-  return align(column.filter(hasBar), part.sessions.filter(hasBar), market.sessions);
+  return column.filter((_: number, s: number) => !Number.isNaN(close[s])) as T;
 }

@@ -1,13 +1,13 @@
-import { align, ema, isAbove, isoDate, simpleReturnAt } from "@core";
+import { align, ema, isAbove, isoDate, simpleReturnAt, sma } from "@core";
 import { z } from "zod";
-import { locate } from "./abroad";
+import { locate, onOwnDays } from "./abroad";
 import { referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import type { KnownInstrument, Market } from "./market";
 import { strengthOfGroups } from "./strength-of-groups";
 import { trendOfStocks } from "./trend-of-stocks";
-import { date, fixed, list, percent, signedPercent } from "./words";
+import { date, fixed, list, price, signedPercent } from "./words";
 
 export const chart = defineStudy({
   name: "chart",
@@ -15,25 +15,28 @@ export const chart = defineStudy({
   params: z.object({
     ticker: z.string().max(40).describe("the instrument"),
     history: z.coerce.number().int().min(20).max(20_000).default(252).describe("sessions to give"),
-    averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("exponential averages"),
+    averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
+    average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
   }),
   cost: "heavy",
   examples: [
     { ticker: "$stock" },
     { ticker: "WORLD", history: 30 },
-    { ticker: "$stock", history: 60, averages: [10] },
+    { ticker: "$stock", history: 60, averages: [10], average: "ema" },
     { ticker: "$index" },
   ],
-  ask(market, { ticker, history, averages }) {
+  ask(market, { ticker, history, averages, average }) {
     // An instrument that belongs to no market is shown on its own days, the index carried onto them.
     const located = locate(market, ticker);
     if (!located) return undefined;
     const { part, instrument } = located;
-    const start = Math.max(0, part.t + 1 - history);
-    const whole = part.bars("close", instrument.index);
-    const column = (name: "open" | "high" | "low" | "close" | "volume") => part.bars(name, instrument.index).slice(start);
-    const own = market.perSession(referenceColumns).close;
-    const reference = part === market ? own : align(own, market.sessions, part.sessions);
+    const own = (values: Float64Array) => onOwnDays(part, instrument, values);
+    const days = onOwnDays(part, instrument, part.sessions);
+    const start = Math.max(0, days.length - history);
+    const whole = own(part.bars("close", instrument.index));
+    const column = (name: "open" | "high" | "low" | "close" | "volume") => own(part.bars(name, instrument.index)).slice(start);
+    const index = market.perSession(referenceColumns).close;
+    const reference = part === market ? index : align(index, market.sessions, days);
     const isReference = instrument.ticker === market.row.broadIndex;
     const close = column("close");
     return {
@@ -44,18 +47,19 @@ export const chart = defineStudy({
       sector: instrument.sector ?? "",
       industry: instrument.industry ?? "",
       referenceName: market.referenceName,
-      days: part.sessions.slice(start),
+      days: days.slice(start),
       open: column("open"),
       high: column("high"),
       low: column("low"),
       close,
       volume: column("volume"),
-      averages: averages.map((n) => ({ n, values: ema(whole, n).slice(start) })),
+      average,
+      averages: averages.map((n) => ({ n, values: (average === "ema" ? ema : sma)(whole, n).slice(start) })),
       /** C / index, 100 at the first session shown with both; empty for the index itself. */
       relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
-      facts: factsOf(part, instrument, reference),
+      facts: factsOf(part, instrument, whole, reference),
     };
   },
   reading(r): Sentence[] {
@@ -64,24 +68,28 @@ export const chart = defineStudy({
     if (Number.isNaN(f.close)) return [[`${r.name} has no bar on this session; its last was on ${date(f.lastBar)}.`]];
     const last = r.averages.map((a) => ({ n: a.n, value: a.values[a.values.length - 1]! })).filter((a) => !Number.isNaN(a.value));
     const above = last.filter((a) => isAbove(f.close, a.value)).map((a) => a.n);
+    const below = last.map((a) => a.n).filter((n) => !above.includes(n));
+    const kind = r.average === "ema" ? "exponential" : "simple";
+    const windows = (of: readonly number[], end: string) => `${list(of.map(String))}-session ${end}`;
+    const averagesOf = (of: readonly number[]) => windows(of, `${kind} ${of.length === 1 ? "average" : "averages"}`);
     const standing =
       last.length === 0
         ? ""
-        : above.length === last.length
-          ? `, above its ${list(last.map((a) => String(a.n)))}-session averages`
+        : below.length === 0
+          ? `, above its ${averagesOf(above)}`
           : above.length === 0
-            ? `, below its ${list(last.map((a) => String(a.n)))}-session averages`
-            : `, above its ${list(above.map(String))}- but below its ${list(last.filter((a) => !above.includes(a.n)).map((a) => String(a.n)))}-session average`;
+            ? `, below its ${averagesOf(below)}`
+            : `, above its ${windows(above, "but")} below its ${averagesOf(below)}`;
     const sentences: Sentence[] = [
       [
         `${r.name} closed at `,
-        { figure: fixed(f.close, 2) },
+        { figure: price(f.close) },
         ` (${signedPercent(f.r1)})${standing}; `,
         { figure: signedPercent(f.r63) },
         " in three months",
         Number.isNaN(f.excess63)
           ? "."
-          : `, ${percent(Math.abs(f.excess63))} ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName}.`,
+          : `, ${fixed(100 * Math.abs(f.excess63), 1)} points ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName} (${signedPercent(f.r63 - f.excess63)}) over the same days.`,
       ],
     ];
     if (r.kind === "stock" && !Number.isNaN(f.trend)) {
@@ -102,7 +110,7 @@ export const chart = defineStudy({
   table: (r) => ({
     columns: [
       ...["date", "open", "high", "low", "close", "volume"].map((key) => ({ key, label: key })),
-      ...(r?.averages ?? []).map(({ n }) => ({ key: `ema${n}`, label: `EMA(${n})` })),
+      ...(r?.averages ?? []).map(({ n }) => ({ key: `${r!.average}${n}`, label: `${r!.average.toUpperCase()}(${n})` })),
       { key: "relative", label: "relative to the broad index" },
     ],
     rows: r
@@ -125,24 +133,32 @@ function relativeLine(close: Float64Array, reference: Float64Array): Float64Arra
   return close.map((c, k) => (100 * (c / reference[k]!)) / (close[base]! / reference[base]!));
 }
 
-function factsOf(market: Market, instrument: KnownInstrument, reference: Float64Array) {
-  const { t } = market;
-  const closes = market.bars("close", instrument.index);
+/** Row of the bar n bars before a row, -1 for none. */
+function barsBack(close: Float64Array, t: number, n: number): number {
+  let bars = 0;
+  for (let s = t - 1; s >= 0; s--) if (!Number.isNaN(close[s]) && ++bars === n) return s;
+  return -1;
+}
+
+/** What is known of an instrument on its last session; its closes and the index on its own sessions. */
+function factsOf(market: Market, instrument: KnownInstrument, closes: Float64Array, reference: Float64Array) {
+  const t = closes.length - 1;
   const r63 = simpleReturnAt(closes, t, 63);
   const industries = instrument.kind === "stock" ? strengthOfGroups(market, "industry") : [];
   const trend = instrument.kind === "stock" ? trendOfStocks(market, industries).get(instrument.index) : undefined;
   return {
     close: closes[t]!,
-    lastBar: market.sessions[closes.findLastIndex((c) => !Number.isNaN(c))]!,
+    lastBar: market.sessions[market.bars("close", instrument.index).findLastIndex((c) => !Number.isNaN(c))]!,
     r1: simpleReturnAt(closes, t, 1),
     r5: simpleReturnAt(closes, t, 5),
     r21: simpleReturnAt(closes, t, 21),
     r63,
     r126: simpleReturnAt(closes, t, 126),
-    excess63: instrument.ticker === market.row.broadIndex ? NaN : r63 - simpleReturnAt(reference, t, 63),
+    /** r(63) less what the index made between the same two days. */
+    excess63: instrument.ticker === market.row.broadIndex ? NaN : r63 - (reference[t]! / reference[barsBack(closes, t, 63)]! - 1),
     trend: trend?.trend ?? NaN,
     stance: trend?.stance ?? "",
-    stopSide: market.perInstrument(stopSideColumn, instrument.index)[t]!,
+    stopSide: market.perInstrument(stopSideColumn, instrument.index)[market.lastSessionOf(instrument.index)]!,
     industryStrength: industries.find((g) => g.name === instrument.industry)?.strength ?? NaN,
     ...market.fundamentals(instrument.index),
   };

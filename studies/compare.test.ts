@@ -322,6 +322,39 @@ describe("groups, funds, series and periods", () => {
       "There are no themes at this date.",
     );
   });
+  it("counts the members with a bar on the session, of themes as of sectors", () => {
+    const halted = handMadeMarket(
+      [
+        stock("AAA", "Fish", "Nets", wave(10, 0.0012, 0.06, 90)),
+        stock("BBB", "Fish", "Nets", [...wave(20, 0.0004, 0.05, 120).slice(0, N - 1), NaN]),
+      ],
+      null,
+    );
+    const of = new Market(withGroups(halted, { Nautical: { kind: "theme", of: { AAA: [0], BBB: [0] } } }), N - 1);
+    const members = (peers: "theme" | "sector") => groups.ask(of, groups.params.parse({ peers })).rows.map((r) => r.members);
+    expect([members("theme"), members("sector")]).toEqual([[1], [1]]);
+  });
+  it("a fund whose weighted holding has no bar yet says so and leaves it out", () => {
+    const late = [...new Array<number>(400).fill(NaN), ...wave(5, 0.001, 0.02, 60).slice(400)];
+    const made = handMadeMarket(
+      [
+        stock("AAA", "Fish", "Nets", wave(10, 0.0012, 0.06, 90)),
+        stock("LAT", "Fish", "Nets", late),
+        { ticker: "FND", closes: wave(50, 0.0008, 0.04, 100), kind: "fund" },
+      ],
+      null,
+    );
+    const of = withGroups(made, { FND: { kind: "fund", of: { AAA: [100, 0.7], LAT: [100, 0.3] } } });
+    const asked = (t: number) => fund.ask(new Market(of, t), fund.params.parse({ ticker: "FND" }))!;
+    expect([asked(300).holdings.map((h) => h.ticker), asked(300).unlisted]).toEqual([["AAA"], 1]);
+    expect(said(fund.reading(asked(300)))).toContain("FND Works holds 1 instrument (and 1 without a bar yet) and made");
+    expect([
+      asked(500)
+        .holdings.map((h) => h.ticker)
+        .sort(),
+      asked(500).unlisted,
+    ]).toEqual([["AAA", "LAT"], 0]);
+  });
   it("a fund holds what is here and abroad, and shares weight with another", () => {
     const f = fund.ask(market, fund.params.parse({ ticker: "FND" }))!;
     expect(f.holdings.map((h) => [h.ticker, h.weight]).sort()).toEqual([

@@ -1,9 +1,11 @@
-import { mean, simpleReturnAt } from "@core";
+import { simpleReturnAt } from "@core";
 import { z } from "zod";
+import { averageVolume } from "./day-facts";
 import { byRank } from "./groups";
 import { defineStudy, type Sentence } from "./define-study";
 import type { KnownInstrument, Market } from "./market";
-import { marketValue } from "./peer-set";
+import { groupKeyText } from "./group-key";
+import { everBelonging, marketValue } from "./peer-set";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { count, fixed, percent, signedPercent } from "./words";
 
@@ -39,13 +41,11 @@ export const fund = defineStudy({
     const row = market.find(ticker);
     if (row?.kind !== "fund") return undefined;
     const held = holdingsOf(market, ticker);
-    const strengths = strengthOfSeries(
-      market,
-      held.map(({ part, instrument }) => ({ part, levels: part.bars("close", instrument.index), belongsAt: () => true })),
-    );
-    const holdings = held.map(({ instrument, weight }, k): HoldingRow => {
-      const strength = strengths[k]!;
-      return {
+    const strengthOf = strengthOfHoldings(market, ticker);
+    const holdings = held.flatMap(({ part, instrument, weight }): HoldingRow[] => {
+      const strength = strengthOf(part, instrument);
+      if (!strength) return [];
+      const row = {
         ...strength,
         ticker: instrument.ticker,
         name: instrument.name,
@@ -55,6 +55,7 @@ export const fund = defineStudy({
         weight,
         gave: weight * strength.returns[2],
       };
+      return [row];
     });
     const close = market.bars("close", row.index);
     const overlaps = market.instruments
@@ -68,10 +69,12 @@ export const fund = defineStudy({
       name: row.name,
       leverage: row.leverage ?? 1,
       value: marketValue(market, row),
-      volume: mean(market.bars("volume", row.index).subarray(Math.max(0, market.t - 49))),
+      volume: averageVolume(market, row.index),
       returns: [1, 5, 21, 63, 126].map((n) => simpleReturnAt(close, market.t, n)),
       holdings: holdings.sort((a, b) => byRank({ rank: a.rank, name: a.ticker }, { rank: b.rank, name: b.ticker })),
       total: held.reduce((sum, h) => sum + h.weight, 0),
+      /** Holdings that have no bar yet, and are in none of the figures. */
+      unlisted: unlisted(market, ticker),
       sectors: sectorWeights(market, held),
       overlaps: overlaps.slice(0, 8),
       compared: overlaps.find((o) => o.ticker === other) ?? overlaps[0],
@@ -86,6 +89,7 @@ export const fund = defineStudy({
       [
         `${r.name} holds `,
         { figure: count(r.holdings.length, "instrument") },
+        r.unlisted > 0 ? ` (and ${r.unlisted} without a bar yet)` : "",
         r.holdings.length > 5
           ? `, the five largest ${percent(
               top.reduce((sum, h) => sum + h.weight, 0),
@@ -123,11 +127,36 @@ export const fund = defineStudy({
   }),
 });
 
-/** What a fund holds at the as-of session, here and among what belongs to no market. */
+/** What a fund holds at the as-of session, here and among what belongs to no market; of what has no bar yet nothing is known. */
 function holdingsOf(market: Market, ticker: string): Held[] {
   return [market, market.abroad].flatMap((part): Held[] =>
-    part ? part.holdingsAt(ticker, part.t).map(({ index, weight }) => ({ part, instrument: part.at(index)!, weight })) : [],
+    (part?.holdingsAt(ticker, part.t) ?? []).flatMap(({ index, weight }) => {
+      const instrument = part!.at(index);
+      return instrument ? [{ part: part!, instrument, weight }] : [];
+    }),
   );
+}
+
+/** How many holdings have no bar yet. */
+function unlisted(market: Market, ticker: string): number {
+  const parts = [market, market.abroad].flatMap((part) => part ?? []);
+  return parts.flatMap((part) => part.holdingsAt(ticker, part.t).filter(({ index }) => !part.at(index))).length;
+}
+
+/** Strength of each holding among what the fund held at each time. */
+function strengthOfHoldings(market: Market, ticker: string) {
+  const ever = [market, market.abroad].flatMap((part) =>
+    part
+      ? everBelonging(part, groupKeyText("group", ticker)).map(({ row, belongsAt }) => ({
+          part,
+          index: row.index,
+          levels: part.bars("close", row.index),
+          belongsAt,
+        }))
+      : [],
+  );
+  const rows = strengthOfSeries(market, ever);
+  return (part: Market, { index }: KnownInstrument) => rows[ever.findIndex((e) => e.part === part && e.index === index)];
 }
 
 /** How many holdings two funds share, and how much weight: the sum of the smaller of both weights. */

@@ -2,11 +2,12 @@ import { mean, simpleReturnAt, standing, type StrengthFlag } from "@core";
 import { z } from "zod";
 import { locate } from "./abroad";
 import { dayFacts, type DayFacts } from "./day-facts";
+import type { Market } from "./market";
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import { groupsTitle, membersOf } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "./peer-names";
-import { isNow, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";
+import { isNow, ownIndex, peersOf, widestIndex, type Inside, type Peer } from "./peer-set";
 import { strengthOfGroups } from "./strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
@@ -25,7 +26,7 @@ export interface GroupRow extends SeriesStrength, DayFacts {
   /** Mean of the members' Trend, NaN for an instrument. */
   readonly trend: number;
   readonly standing: string;
-  /** Three-month return less the mean of those it belongs with: its family, or else the whole set. */
+  /** Three-month return less that of its family: the family's own index, or else the mean of those it belongs with. */
   readonly gap: number;
   readonly leverage: number;
   readonly down: Inside | undefined;
@@ -53,10 +54,14 @@ export const groups = defineStudy({
     { peers: "commodity" },
   ],
   ask(market, { peers, in: inside, leveraged }) {
-    const all = peersOf(market, { set: peers, leveraged }).filter(isNow);
+    // Those that are gone count in the staying power and the earlier ranks of those that are there.
+    const ever = peersOf(market, { set: peers, leveraged });
+    const strengths = strengthOfSeries(market, ever);
+    const there = Array.from(ever.keys()).filter((k) => isNow(ever[k]!));
+    const all = there.map((k) => ever[k]!);
+    const found = there.map((k) => strengths[k]!);
     const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
-    const found = strengthOfSeries(market, all);
-    const gapOf = gaps(all, found);
+    const families = familiesOf(market, all, found);
     const rows = all.map((peer, k): GroupRow => {
       const strength = found[k]!;
       const stocks =
@@ -67,10 +72,10 @@ export const groups = defineStudy({
         name: peer.name,
         ticker: peer.ticker,
         family: peer.family,
-        members: peers === "sector" || peers === "industry" ? stocks.length : peer.stocks,
+        members: peer.stocks,
         trend: mean(stocks.map((i) => trends.get(i)!.trend)),
         standing: standing(strength.strength, strength.staying) ?? "",
-        gap: gapOf(k),
+        gap: strength.returns[2] - families.get(peer.family)!.r63,
         ...factsOf(peer),
         leverage: peer.leverage,
         down: peer.down,
@@ -88,13 +93,15 @@ export const groups = defineStudy({
       inName: inside === undefined ? "" : groupsTitle([inside], market),
       peerCount: rows.length,
       rows: shown.sort(byRank),
+      /** What its members are set against: three-month return of each family; of the whole set where it has none. */
+      families: [...families.values()].filter((f) => shown.some((row) => row.family === f.name)),
       /** Home against the world over three months, where both are known. */
       homeAndWorld:
         reference && world
           ? [reference, world].map(({ part, instrument }) => ({
               name: instrument.name,
               ticker: instrument.ticker,
-              r63: simpleReturnAt(part.bars("close", instrument.index), part.t, 63),
+              r63: simpleReturnAt(part.bars("close", instrument.index), part.lastSessionOf(instrument.index), 63),
             }))
           : [],
     };
@@ -117,7 +124,7 @@ export const groups = defineStudy({
       { key: "trend", label: "Trend" },
       { key: "standing", label: "standing" },
       { key: "flags", label: "flags" },
-      { key: "gap", label: "r(63) less the mean of its own" },
+      { key: "gap", label: "r(63) less that of what it belongs to" },
       { key: "dayPosition", label: "day position" },
       { key: "volume", label: "average volume(50)" },
       { key: "leverage", label: "leverage" },
@@ -159,14 +166,26 @@ function factsOf({ part, ticker }: Peer): DayFacts {
   return instrument ? dayFacts(part, instrument.index) : { dayPosition: NaN, volume: NaN };
 }
 
-/** Three-month return of each less the mean of those it belongs with. */
-function gaps(peers: readonly Peer[], rows: readonly (SeriesStrength | undefined)[]): (k: number) => number {
-  const of = (k: number) => rows[k]?.returns[2] ?? NaN;
-  return (k) => {
-    const family = peers[k]!.family;
-    const own = Array.from(peers.keys()).filter((i) => peers[i]!.family === family);
-    return of(k) - mean(own.map(of));
-  };
+/** A region, sector, family or class that members belong to, and what it made in three months. */
+export interface Family {
+  readonly name: string;
+  readonly r63: number;
+  /** Whether that is its own index; else it is the mean of its members. */
+  readonly ofIndex: boolean;
+}
+
+function familiesOf(market: Market, peers: readonly Peer[], rows: readonly (SeriesStrength | undefined)[]): Map<string, Family> {
+  const names = [...new Set(peers.map((p) => p.family))];
+  return new Map(
+    names.map((name): [string, Family] => {
+      const index = name === "" ? undefined : ownIndex(market, name);
+      const members = peers.flatMap((p, k) => (p.family === name ? [rows[k]?.returns[2] ?? NaN] : []));
+      const own =
+        index &&
+        simpleReturnAt(index.part.bars("close", index.instrument.index), index.part.lastSessionOf(index.instrument.index), 63);
+      return [name, { name, r63: own ?? mean(members), ofIndex: own !== undefined }];
+    }),
+  );
 }
 
 interface Told {

@@ -108,7 +108,7 @@ describe("studies on a market made by hand", () => {
     expect(r.days).toHaveLength(30);
     expect(breadth.table(r).rows).toHaveLength(30);
     expect(said(breadth.reading(r))).toContain(
-      "75% of the 4 members close above their 50-session average, up from 60% a week ago",
+      "75% of the 4 members close above their 50-session exponential average, up from 60% a week ago",
     );
   });
   it("members: distances, and who did not trade", () => {
@@ -150,7 +150,15 @@ describe("studies on a market made by hand", () => {
     expect(r.relative[63]).toBeCloseTo(100 * (1.004 / 1.001) ** 63, 6);
     expect(r.facts.excess63).toBeCloseTo(1.004 ** 63 - 1.001 ** 63, 9);
     expect(r.averages.map((a) => a.n)).toEqual([10]);
-    expect(said(chart.reading(r))).toMatch(/AAA Works closed at .* above its 10-session averages.* ahead of IDX Works\./);
+    // Simple by default, as on Regime and Today; exponential where it is asked for.
+    const own = Array.from(r.close.slice(-10));
+    expect(r.averages[0]!.values.at(-1)).toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 9);
+    const exponential = chart.ask(last, chart.params.parse({ ticker: "AAA", averages: ["10"], average: "ema" }))!;
+    expect(exponential.averages[0]!.values.at(-1)).not.toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 3);
+    expect(said(chart.reading(exponential))).toContain("above its 10-session exponential average;");
+    expect(said(chart.reading(r))).toMatch(
+      /AAA Works closed at .* above its 10-session simple average; .* in three months, 22\.1 points ahead of IDX Works \(\+6\.5%\) over the same days\./,
+    );
     const index = chart.ask(last, chart.params.parse({ ticker: "IDX" }))!;
     expect(index.relative).toHaveLength(0);
     expect(index.direction.at(-1)).toBe(2);

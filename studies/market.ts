@@ -143,6 +143,7 @@ export class Market {
   /** Epoch days of the sessions up to t. */
   readonly sessions: Int32Array;
   #instruments: readonly KnownInstrument[] | undefined;
+  #abroad: Market | undefined;
   #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
 
   constructor(data: MarketData, t: number) {
@@ -194,9 +195,18 @@ export class Market {
   /** The instruments that belong to no market, as of the same date; undefined where there are none yet. */
   get abroad(): Market | undefined {
     const { abroad } = this.#data;
-    if (!abroad) return undefined;
+    if (!abroad || this.#abroad) return this.#abroad;
     const t = abroad.panel.sessions.findLastIndex((day) => day <= this.asOf);
-    return t < 0 ? undefined : new Market(abroad, t);
+    return t < 0 ? undefined : (this.#abroad = new Market(abroad, t));
+  }
+
+  /**
+   * The session on which an instrument stands: t within a market; where it belongs to none its own last bar, as it has
+   * its own dates as sessions (method 0, A01). -1 where there is no such bar.
+   */
+  lastSessionOf(index: number): number {
+    if (this.row.market !== "") return this.t;
+    return this.bars("close", index).findLastIndex((close) => !Number.isNaN(close));
   }
 
   /** A column of bars of one instrument, to t. */

@@ -1,4 +1,5 @@
 import { align } from "@core";
+import type { Located } from "./abroad";
 import { groupSeries } from "./columns";
 import { findGroupKey, groupKeyText, partsOf } from "./group-key";
 import { membersOf } from "./group-members";
@@ -23,7 +24,7 @@ export interface Peer {
   readonly levels: Float64Array;
   /** Market value at the as-of session, NaN where unknown. */
   readonly value: number;
-  /** Stocks in it; 0 for an instrument. */
+  /** Stocks in it with a bar on the session; 0 for an instrument. */
   readonly stocks: number;
   /** The set one level down, where there is one. */
   readonly down: Inside | undefined;
@@ -71,7 +72,7 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
       }));
     case "region":
       return abroadGroups(market, "region").map(({ part, name }) => {
-        const index = part.instruments.find((i) => i.name === name);
+        const index = ownIndex(market, name)?.instrument;
         const down = { set: "world", in: groupKeyText("group", name) } as const;
         const key = groupKeyText("group", name);
         return index ? { ...instrumentPeer(market, part, index, ""), key, down } : { ...groupPeer(part, name), down };
@@ -137,7 +138,7 @@ function groupOf(part: Market, key: string, name: string, levels: Float64Array):
     part,
     levels,
     value: values.length > 0 ? values.reduce((sum, v) => sum + v, 0) : NaN,
-    stocks: held.filter((index) => part.at(index)?.kind === "stock").length,
+    stocks: held.filter((index) => part.at(index)?.kind === "stock" && !Number.isNaN(part.bars("close", index)[part.t])).length,
     down: undefined,
     belongsAt: always,
   };
@@ -158,6 +159,14 @@ function instrumentPeer(market: Market, part: Market, row: KnownInstrument, fami
     down: levelBelow(market, row),
     belongsAt: always,
   };
+}
+
+/** The index of a region, which carries the region's name (method 5). */
+export function ownIndex(market: Market, region: string): Located | undefined {
+  const part = market.abroad;
+  if (!part?.groups.some((g) => g.kind === "region" && g.name === region)) return undefined;
+  const instrument = part.instruments.find((i) => i.kind === "index" && i.name === region);
+  return instrument && { part, instrument };
 }
 
 /** What an index or fund consists of, as the set to look at: sectors of the broad index, families of all commodities. */
@@ -225,9 +234,9 @@ export function everBelonging(
   });
 }
 
-/** Market value at the as-of session: close x shares known then, else those that are constant (method 6, G07). */
+/** Market value at the instrument's own last session: close x shares known then, else those that are constant (method 6, G07). */
 export function marketValue(part: Market, row: KnownInstrument): number {
-  const close = part.bars("close", row.index)[part.t]!;
+  const close = part.bars("close", row.index)[part.lastSessionOf(row.index)] ?? NaN;
   const known = row.kind === "stock" ? part.fundamentals(row.index).shares : NaN;
   return close * (Number.isNaN(known) ? (row.marketValueShares ?? NaN) : known);
 }

@@ -67,7 +67,7 @@ export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
     figure(state),
     `, ${r.direction.toLowerCase()} for ${count(r.directionSessions, "session")} since ${date(r.directionSince)}: `,
     figure(signedPercent(r.distance200)),
-    " from its 200-session average.",
+    " from its 200-session simple average.",
   ];
 }
 
@@ -136,7 +136,7 @@ export const regimeStudy = defineStudy({
     return [
       regimeSentence(r.now),
       [
-        `The 50-session average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`,
+        `The 50-session simple average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`,
       ],
       ...pending,
     ];
@@ -146,7 +146,7 @@ export const regimeStudy = defineStudy({
       { key: "date", label: "date" },
       { key: "direction", label: "direction" },
       { key: "volatility", label: "volatility" },
-      { key: "distance200", label: "distance from the 200" },
+      { key: "distance200", label: "distance from the simple 200" },
       { key: "slope50", label: "slope of the 50" },
       { key: "volatilityZ", label: "volatility z" },
     ],

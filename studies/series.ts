@@ -6,7 +6,7 @@ import { defineStudy } from "./define-study";
 import { findGroupKey } from "./group-key";
 import { groupsTitle } from "./group-members";
 import type { Market } from "./market";
-import { levelsOn, ownDays } from "./peer-set";
+import { levelsOn, ownDays, ownIndex } from "./peer-set";
 import { signedPercent } from "./words";
 
 /** The line of anything that can stand in a list: an instrument, or a group by its key. */
@@ -49,7 +49,9 @@ export const series = defineStudy({
 
 /** Levels on the sessions of the market; undefined for what is not known. */
 function seriesOf(market: Market, key: string): { name: string; levels: Float64Array; r63: number } | undefined {
-  const located = locate(market, key);
+  const group = findGroupKey(key);
+  // A region is its own index.
+  const located = locate(market, key) ?? (group?.level === "group" ? ownIndex(market, group.name) : undefined);
   if (located) {
     const { part, instrument } = located;
     const own = part.bars("close", instrument.index);
@@ -60,7 +62,6 @@ function seriesOf(market: Market, key: string): { name: string; levels: Float64A
     );
     return { name: instrument.name, r63, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
   }
-  const group = findGroupKey(key);
   if (!group || group.level === "market") return undefined;
   for (const part of [market, market.abroad]) {
     if (!part || part.everIn(key).length === 0) continue;

@@ -18,8 +18,11 @@ export function groupNames(market: Market, level: "sector" | "industry"): string
 
 /** Strength of all sectors or industries of a market at the as-of session, in the order of their names. */
 export function strengthOfGroups(market: Market, level: "sector" | "industry"): GroupStrength[] {
-  const series = groupNames(market, level)
-    .map((name) => ({ name, levels: market.perSession(groupSeries(level, name)).level, part: market, belongsAt: () => true }))
-    .filter(({ levels }) => !Number.isNaN(levels[market.t]!));
-  return strengthOfSeries(market, series).map((row, k) => ({ ...row!, name: series[k]!.name }));
+  // A group that has no members any more still counts in the samples of its time.
+  const series = groupNames(market, level).map((name) => {
+    return { name, levels: market.perSession(groupSeries(level, name)).level, part: market, belongsAt: () => true };
+  });
+  return strengthOfSeries(market, series)
+    .map((row, k) => ({ ...row!, name: series[k]!.name }))
+    .filter((_, k) => !Number.isNaN(series[k]!.levels[market.t]!));
 }

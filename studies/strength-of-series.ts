@@ -1,11 +1,11 @@
 import {
   align,
   percentileRanksAmong,
+  ranksAmong,
   simpleReturnAt,
   stayingPower,
   STRENGTH_RETURNS,
   strengthTable,
-  weekEnd,
   weeklySamples,
   type StrengthReturns,
   type StrengthRow,
@@ -24,7 +24,7 @@ export interface SeriesStrength extends StrengthRow {
   readonly r1: number;
   /** Mean of Strength at the last ten weekly samples. */
   readonly staying: number;
-  /** Rank five sessions ago, NaN where it had none. */
+  /** Rank five sessions ago among those that belonged then, NaN where it had no combined return. */
   readonly rankBefore: number;
 }
 
@@ -46,27 +46,26 @@ export function strengthOfSeries(market: Market, series: readonly StrengthSeries
   const belongs = (i: number, s: number) => series[i]!.belongsAt(at(i, s));
   const present = Array.from(series.keys()).filter((i) => belongs(i, t));
   const now = strengthTable(present.map((i) => returnsAt(i, t)));
-  const before = t >= 5 ? strengthTable(present.map((i) => returnsAt(i, t - 5))) : [];
-  // A sample is an instrument's last bar of that week, ranked against those that belonged then (method 5, Z09).
-  const samples = weeklySamples(sessions, t).map((s) => {
-    const blends = series.map((_, i) => {
-      const own = lastOfWeek(series[i]!.levels, sessions, s, (k) => at(i, k));
-      return Number.isNaN(own)
-        ? NaN
-        : 0.5 * simpleReturnAt(series[i]!.levels, own, 63) + 0.5 * simpleReturnAt(series[i]!.levels, own, 126);
+  // Ranked among those that belonged on that session and had a bar on it, whether or not they do now (method 5, Z09).
+  const combinedAt = (s: number) =>
+    series.map(({ levels }, i) => {
+      const own = at(i, s);
+      return Number.isNaN(own) ? NaN : 0.5 * simpleReturnAt(levels, own, 63) + 0.5 * simpleReturnAt(levels, own, 126);
     });
-    return percentileRanksAmong(
-      blends,
-      blends.filter((_, i) => belongs(i, s)),
-    );
+  const ofThen = (combined: readonly number[], s: number) => combined.map((x, i) => (belongs(i, s) ? x : NaN));
+  const samples = weeklySamples(sessions, t).map((s) => {
+    const combined = combinedAt(s);
+    return percentileRanksAmong(combined, ofThen(combined, s));
   });
+  const earlier = t >= 5 ? combinedAt(t - 5) : [];
+  const before = ranksAmong(earlier, ofThen(earlier, t - 5));
   const rows: (SeriesStrength | undefined)[] = series.map(() => undefined);
   present.forEach((i, k) => {
     rows[i] = {
       ...now[k]!,
       r1: Number.isNaN(at(i, t)) ? NaN : simpleReturnAt(series[i]!.levels, at(i, t), 1),
       staying: stayingPower(samples.map((ranks) => ranks[i]!)),
-      rankBefore: before[k]?.rank ?? NaN,
+      rankBefore: before[i] ?? NaN,
     };
   });
   return rows;
@@ -78,14 +77,4 @@ function positionsOn(market: Market, { part, levels }: StrengthSeries): Float64A
   const [, days] = ownDays(part, levels);
   const places = Float64Array.from(levels.keys()).filter((s) => part.row.market !== "" || !Number.isNaN(levels[s]));
   return align(places, days, market.sessions);
-}
-
-/** The session of the last bar in the week that ends with a sample; NaN where the week has none. */
-function lastOfWeek(levels: Float64Array, sessions: Int32Array, sample: number, at: (s: number) => number): number {
-  const week = weekEnd(sessions[sample]!);
-  for (let s = sample; s >= 0 && weekEnd(sessions[s]!) === week; s--) {
-    const own = at(s);
-    if (!Number.isNaN(own) && !Number.isNaN(levels[own])) return own;
-  }
-  return NaN;
 }

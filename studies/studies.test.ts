@@ -45,6 +45,7 @@ describe("readings", () => {
     dayAgo: weekAgo,
     place: 50,
     readings: 100,
+    average: "ema",
   });
   const rows = (fifty: number, before: number, all: number) => [
     row(5, 1, 1),
@@ -59,22 +60,22 @@ describe("readings", () => {
       64.1,
       51.2,
       38,
-      "64% of the 401 members close above their 50-session average, up from 51% a week ago; 38% are above all five.",
+      "64% of the 401 members close above their 50-session exponential average, up from 51% a week ago; 38% are above all five.",
     ],
     [
       40,
       51,
       72,
-      "40% of the 401 members close above their 50-session average, down from 51% a week ago; 72% are above all five, which is crowded (70% or more).",
+      "40% of the 401 members close above their 50-session exponential average, down from 51% a week ago; 72% are above all five, which is crowded (70% or more).",
     ],
     [
       40.2,
       39.9,
       9,
-      "40% of the 401 members close above their 50-session average, as many as a week ago; 9% are above all five, which is washed out (10% or less).",
+      "40% of the 401 members close above their 50-session exponential average, as many as a week ago; 9% are above all five, which is washed out (10% or less).",
     ],
-    [40, NaN, NaN, "40% of the 401 members close above their 50-session average."],
-    [NaN, NaN, NaN, "60% of the 401 members close above their 20-session average, as many as a week ago."],
+    [40, NaN, NaN, "40% of the 401 members close above their 50-session exponential average."],
+    [NaN, NaN, NaN, "60% of the 401 members close above their 20-session exponential average, as many as a week ago."],
   ])("of breadth at %f after %f", (fifty, before, all, words) => {
     expect(said(participationSentence(rows(fifty, before, all)))).toBe(words);
   });
@@ -88,7 +89,7 @@ describe("readings", () => {
       distance200: 0.042,
     } as RegimeNow;
     expect(said(regimeSentence(now))).toBe(
-      "Aldane broad is Rising and Calm, rising for 3 sessions since 4 Oct 2024: +4.2% from its 200-session average.",
+      "Aldane broad is Rising and Calm, rising for 3 sessions since 4 Oct 2024: +4.2% from its 200-session simple average.",
     );
     expect(said(regimeSentence({ ...now, direction: "" }))).toContain("too short a history");
   });

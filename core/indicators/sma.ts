@@ -36,3 +36,26 @@ export function sma(values: Float64Array, n: number, out: Float64Array = new Flo
   }
   return out;
 }
+
+/**
+ * Simple moving average as of one session, without forming the column.
+ * @param values a column, NaN where there is no bar
+ * @param t session index
+ * @param n window in bars
+ * @returns the mean of the last n defined values; NaN without a value on t or with fewer than n
+ * @throws CoreError `bad-window`
+ * @example smaAt(Float64Array.of(1, NaN, 3), 2, 2) // => 2
+ */
+export function smaAt(values: Float64Array, t: number, n: number): number {
+  requireWindow("smaAt", n);
+  if (t < 0 || Number.isNaN(values[t] ?? NaN)) return NaN;
+  let sum = 0;
+  let seen = 0;
+  for (let i = t; i >= 0 && seen < n; i--) {
+    const x = values[i]!;
+    if (x !== x) continue;
+    sum += x;
+    seen++;
+  }
+  return seen < n ? NaN : sum / n;
+}

@@ -1,4 +1,4 @@
-import { percentileRanks } from "../stats/percentile-rank";
+import { percentileRanks, percentileRanksAmong } from "../stats/percentile-rank";
 import { zScores } from "../stats/z-scores";
 
 /** The returns that strength is made of, in bars. */
@@ -49,16 +49,31 @@ export function strengthTable(members: readonly StrengthReturns[], weights: Blen
       z: own,
       blend: blend[i]!,
       blendZ: blendZ[i]!,
-      rank: rankOf(i, strength),
+      rank: rankOf(strength[i]!, strength),
       strength: strength[i]!,
       flags: strengthFlags(blendZ[i]!, own[0], own[1]),
     };
   });
 }
 
-function rankOf(i: number, strength: Float64Array): number {
-  const own = strength[i]!;
-  return Number.isNaN(own) ? NaN : 1 + strength.reduce((n, other) => n + (other > own ? 1 : 0), 0);
+function rankOf(own: number, strengths: ArrayLike<number>): number {
+  if (Number.isNaN(own)) return NaN;
+  let above = 0;
+  for (let k = 0; k < strengths.length; k++) if (strengths[k]! > own) above++;
+  return 1 + above;
+}
+
+/**
+ * Rank of values in a set, those from outside it compared without being counted.
+ * Formula: 1 + members above; ties (A04) share the better rank (method 5, F01).
+ * @param values of members and others; NaN stays NaN
+ * @param set the members' values; NaN is not counted
+ * @returns as many ranks, 1 the highest; NaN where the set is empty
+ * @example ranksAmong([6, 9, 7], [5, 7, NaN, 9]) // => [3, 1, 2]
+ */
+export function ranksAmong(values: readonly number[], set: readonly number[]): number[] {
+  const [own, members] = [percentileRanksAmong(values, set), percentileRanksAmong(set, set)];
+  return Array.from(own, (rank) => rankOf(rank, members));
 }
 
 /**

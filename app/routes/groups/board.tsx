@@ -1,30 +1,29 @@
 import { Link } from "react-router";
-import { mean } from "@core/stats/mean";
-import type { GroupRow } from "@studies/groups";
+import type { Family, GroupRow } from "@studies/groups";
 import type { PeerSet } from "@studies/peer-names";
 import { signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { tint } from "~/ui/tint";
 import { hrefOfMember } from "./groups-table";
 
-/** Members of regions, classes or families side by side: each three-month return, above or below the mean of its own. */
-export function Board({ rows, peers }: { rows: readonly GroupRow[]; peers: PeerSet }) {
+/** Members of regions, classes or families side by side: each three-month return, above or below its region's index (or the mean of its own). */
+export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; families: readonly Family[]; peers: PeerSet }) {
   const here = useHere();
-  const families = [...new Set(rows.map((r) => r.family))].filter((f) => f !== "");
-  if (families.length < 2) return null;
-  const groups = families
-    .map((name) => {
-      const own = rows.filter((r) => r.family === name).sort((a, b) => b.returns[2] - a.returns[2]);
-      return { name, own, average: mean(own.map((r) => r.returns[2])) };
+  const named = families.filter((f) => f.name !== "");
+  if (named.length < 2) return null;
+  const groups = named
+    .map((family) => {
+      const own = rows.filter((r) => r.family === family.name).sort((a, b) => b.returns[2] - a.returns[2]);
+      return { ...family, own };
     })
-    .sort((a, b) => b.average - a.average);
+    .sort((a, b) => b.r63 - a.r63);
   return (
     <section
       aria-label="Board"
       className="mb-4 grid gap-4"
       style={{ gridTemplateColumns: `repeat(${groups.length}, minmax(0, 1fr))` }}
     >
-      {groups.map(({ name, own, average }) => (
+      {groups.map(({ name, own, r63, ofIndex }) => (
         <table key={name} className="w-full self-start border-separate border-spacing-0">
           <caption className="mb-1 text-left">
             <span className="flex items-baseline justify-between border-b border-ink/60 pb-0.5">
@@ -34,8 +33,8 @@ export function Board({ rows, peers }: { rows: readonly GroupRow[]; peers: PeerS
               >
                 {name}
               </Link>
-              <span className="text-soft" title="Mean three-month return">
-                {signedPercent(average)}
+              <span className="text-soft" title="Three-month return">
+                {ofIndex ? "index" : "mean"} {signedPercent(r63)}
               </span>
             </span>
           </caption>
@@ -50,7 +49,9 @@ export function Board({ rows, peers }: { rows: readonly GroupRow[]; peers: PeerS
                 <td className="px-1 text-right" style={tint(r.gap, 0.15)}>
                   {signedPercent(r.returns[2])}
                 </td>
-                <td className="w-12 pl-1 text-right text-[12px] text-soft">{r.gap > 0 ? "above" : r.gap < 0 ? "below" : "–"}</td>
+                <td className="w-20 pl-1 text-right text-[12px] text-soft">
+                  {r.gap > 0 ? "above" : r.gap < 0 ? "below" : "at"} {ofIndex ? "its index" : "the mean"}
+                </td>
               </tr>
             ))}
           </tbody>

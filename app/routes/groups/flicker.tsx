@@ -34,8 +34,8 @@ export function Flicker({ of, name }: { of: string | undefined; name: string }) 
           <Legend
             entries={[
               { label: "close", colour: "var(--ink)", line: "solid" },
-              { label: "50 sessions", colour: "var(--indigo)", line: "dashed" },
-              { label: "200 sessions", colour: "var(--soft)", line: "dotted" },
+              { label: "50 sessions, simple", colour: "var(--indigo)", line: "dashed" },
+              { label: "200 sessions, simple", colour: "var(--soft)", line: "dotted" },
             ]}
           />
         </>

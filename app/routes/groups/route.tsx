@@ -192,7 +192,9 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
       )}
       <div className={flicker ? "grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5" : ""}>
         <div className="min-w-0">
-          {table && BOARDS.includes(table.peers) && !flicker && <Board rows={table.rows} peers={table.peers} />}
+          {table && BOARDS.includes(table.peers) && !flicker && (
+            <Board rows={table.rows} families={table.families} peers={table.peers} />
+          )}
           {table && !none && (
             <GroupsTable
               rows={table.rows}

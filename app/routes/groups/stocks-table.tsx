@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { StockRow } from "@studies/stocks";
-import { fixed, signedPercent } from "@studies/words";
+import { fixed, price, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";
@@ -79,7 +79,7 @@ function stockColumns(): Column<StockRow>[] {
       ),
     },
     stayingColumn<StockRow>(),
-    { key: "close", label: "close", value: (s) => s.close, cell: (s) => fixed(s.close, 2) },
+    { key: "close", label: "close", value: (s) => s.close, cell: (s) => price(s.close) },
     { key: "r1", label: "1 session", value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
     dayPositionColumn<StockRow>(),
     volumeColumn<StockRow>(),
