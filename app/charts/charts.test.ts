@@ -57,6 +57,7 @@ describe("the price chart", () => {
     low: column((k) => 9 + k),
     close: column((k) => (k === 7 ? NaN : 11 + k)),
     volume: column(() => 1234),
+    average: "sma",
     averages: [
       { n: 5, values: column((k) => (k < 4 ? NaN : k)) },
       { n: 20, values: column(() => NaN) },
@@ -73,7 +74,7 @@ describe("the price chart", () => {
   });
   it("has a line for each average, volume, and the relative line at the foot", () => {
     const series = seriesOf(priceChartOptions(theme, data));
-    expect(series.map((s) => s.name)).toEqual(["price", "EMA 5", "EMA 20", "volume", "relative"]);
+    expect(series.map((s) => s.name)).toEqual(["price", "simple 5", "simple 20", "volume", "relative"]);
     expect(series.every((s) => s.data.length === 40)).toBe(true);
     expect(series[1]!.data.slice(0, 5)).toEqual(["-", "-", "-", "-", 4]);
     expect(series[4]!.xAxisIndex).toBe(2);
@@ -133,6 +134,6 @@ describe("history pictures", () => {
     });
     expect(tooltipOf(options, 2)).toContain("no regime yet");
     expect(tooltipOf(options, 12)).toContain("ranging");
-    expect(tooltipOf(options, 12)).toContain("200-session average –");
+    expect(tooltipOf(options, 12)).toContain("200-session simple average –");
   });
 });

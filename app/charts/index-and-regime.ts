@@ -12,7 +12,7 @@ export interface IndexAndRegime {
   readonly index: string;
 }
 
-/** The broad index with its 200-session average over the direction of its regime. */
+/** The broad index with its 200-session simple average over the direction of its regime. */
 export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
   return {
@@ -24,7 +24,7 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
       formatter: (points: { dataIndex: number }[]) => {
         const k = points[0]?.dataIndex ?? 0;
         const state = DIRECTION_WORDS[data.direction[k] ?? -1] ?? "no regime yet";
-        return `<b>${date(data.days[k]!)}</b><br>${data.index} <b>${fixed(data.close[k]!, 2)}</b><br>200-session average ${fixed(data.average200[k]!, 2)}<br>${state}`;
+        return `<b>${date(data.days[k]!)}</b><br>${data.index} <b>${fixed(data.close[k]!, 2)}</b><br>200-session simple average ${fixed(data.average200[k]!, 2)}<br>${state}`;
       },
     },
     series: [
@@ -32,7 +32,7 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
         ...lineSeries(data.index, data.close, { color: theme.ink, width: 1.5, type: "solid" }),
         markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) },
       },
-      lineSeries("200 sessions", data.average200, { color: theme.soft, width: 1.2, type: "dotted" }),
+      lineSeries("200-session simple average", data.average200, { color: theme.soft, width: 1.2, type: "dotted" }),
     ],
   };
 }

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { date, fixed, signedPercent } from "@studies/words";
+import { date, fixed, price, signedPercent } from "@studies/words";
 import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
 
@@ -11,12 +11,19 @@ export interface PriceChart {
   readonly low: Float64Array;
   readonly close: Float64Array;
   readonly volume: Float64Array;
+  /** Simple or exponential averages. */
+  readonly average: "sma" | "ema";
   readonly averages: readonly { readonly n: number; readonly values: Float64Array }[];
   /** Line relative to the index, empty for the index itself. */
   readonly relative: Float64Array;
   readonly referenceName: string;
   /** Direction of the regime a session (0 falling, 1 ranging, 2 rising), for the index itself. */
   readonly direction: Int8Array;
+}
+
+/** "simple 50", "exponential 200". */
+export function averageName({ average }: Pick<PriceChart, "average">, n: number): string {
+  return `${average === "ema" ? "exponential" : "simple"} ${n}`;
 }
 
 /** How the averages are told apart, the shortest first. */
@@ -75,7 +82,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
         ...(data.direction.length > 0 ? { markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } } : {}),
       },
       ...data.averages.map((a, k) =>
-        line(`EMA ${a.n}`, a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),
+        line(averageName(data, a.n), a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),
       ),
       {
         type: "bar",
@@ -95,13 +102,14 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
 function tooltipText(data: PriceChart, k: number): string {
   const head = `<b>${date(data.days[k]!)}</b>`;
   if (Number.isNaN(data.close[k])) return `${head}<br>no bar`;
+  const at = (x: number) => price(x, data.close[k]);
   const change = k > 0 ? ` (${signedPercent(data.close[k]! / data.close[k - 1]! - 1)})` : "";
   const lines = [
     head,
-    `open ${fixed(data.open[k]!, 2)} · high ${fixed(data.high[k]!, 2)} · low ${fixed(data.low[k]!, 2)}`,
-    `close <b>${fixed(data.close[k]!, 2)}</b>${change}`,
+    `open ${at(data.open[k]!)} · high ${at(data.high[k]!)} · low ${at(data.low[k]!)}`,
+    `close <b>${at(data.close[k]!)}</b>${change}`,
     `volume ${Number.isNaN(data.volume[k]) ? "–" : Math.round(data.volume[k]!).toLocaleString("en-GB")}`,
-    ...data.averages.map((a) => `EMA ${a.n} ${fixed(a.values[k]!, 2)}`),
+    ...data.averages.map((a) => `${averageName(data, a.n)} ${at(a.values[k]!)}`),
   ];
   if (data.relative.length > 0) lines.push(`relative ${fixed(data.relative[k]!, 1)}`);
   const state = DIRECTION_WORDS[data.direction[k] ?? -1];

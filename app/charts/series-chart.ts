@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { date, fixed } from "@studies/words";
+import { date, fixed, price } from "@studies/words";
 import { frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface SeriesChart {
@@ -30,7 +30,7 @@ export function seriesOptions(theme: ChartTheme, data: SeriesChart): EChartsCore
       ...tooltip(theme),
       formatter: (points: { dataIndex: number }[]) => {
         const k = points[0]?.dataIndex ?? 0;
-        return `${date(data.days[k]!)}<br>${fixed(data.close[k]!, 2)}<br>relative to ${data.referenceName}: ${fixed(data.relative[k]!, 1)}`;
+        return `${date(data.days[k]!)}<br>${price(data.close[k]!)}<br>relative to ${data.referenceName}: ${fixed(data.relative[k]!, 1)}`;
       },
     },
     series: [

@@ -76,7 +76,7 @@ export function structureOptions(theme: ChartTheme, data: StructureChart): EChar
     series: [
       line("upper band", data.upper, { color: theme.soft, width: 0.7 }),
       line("lower band", data.lower, { color: theme.soft, width: 0.7 }),
-      line("200-session average", data.average200, { color: theme.soft, width: 1.3, type: "dotted" }),
+      line("200-session simple average", data.average200, { color: theme.soft, width: 1.3, type: "dotted" }),
       ...channelLines(data.channels.long, "dashed"),
       ...channelLines(data.channels.short, "solid"),
       line(data.name, data.close, { color: theme.ink, width: 1 }),
@@ -175,7 +175,7 @@ function told(data: StructureChart, k: number): string {
   const lines = [
     `<b>${date(data.days[k]!)}</b>`,
     `${data.name} <b>${fixed(data.close[k]!, 2)}</b>`,
-    `200-session average ${fixed(data.average200[k]!, 2)}`,
+    `200-session simple average ${fixed(data.average200[k]!, 2)}`,
     `envelope ${fixed(data.lower[k]!, 2)} to ${fixed(data.upper[k]!, 2)}`,
   ];
   if (pivot)

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { HORIZONS } from "@core/breadth/participation";
 import type { MemberRow } from "@studies/members";
-import { fixed, signedPercent } from "@studies/words";
+import { price, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";
@@ -41,7 +41,7 @@ function memberColumns(): Column<MemberRow>[] {
       ),
     },
     { key: "sector", label: "sector", text: true, value: (r) => r.sector, cell: (r) => r.sector || "–" },
-    { key: "close", label: "close", value: (r) => r.close, cell: (r) => fixed(r.close, 2) },
+    { key: "close", label: "close", value: (r) => r.close, cell: (r) => price(r.close) },
     { key: "r1", label: "1 session", value: (r) => r.r1, cell: (r) => signedPercent(r.r1) },
     { key: "r5", label: "5 sessions", value: (r) => r.r5, cell: (r) => signedPercent(r.r5) },
     ...HORIZONS.map((n, h): Column<MemberRow> => ({

@@ -1,4 +1,4 @@
-import { date, fixed, signedPercent } from "@studies/words";
+import { date, price, signedPercent } from "@studies/words";
 import type { ChartResult } from "./facts";
 
 const SHOWN = 20;
@@ -31,7 +31,7 @@ export function BarsTable({ chart }: { chart: ChartResult }) {
               </th>
               {[chart.open, chart.high, chart.low, chart.close].map((column, c) => (
                 <td key={c} className="border-b border-rule/70 text-right">
-                  {fixed(column[k]!, 2)}
+                  {price(column[k]!, chart.close[k])}
                 </td>
               ))}
               <td className="border-b border-rule/70 text-right">

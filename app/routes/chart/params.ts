@@ -12,9 +12,15 @@ export const AVERAGE_SETS = [
   { value: "5-10-20-50-200", label: "5, 10, 20, 50 and 200" },
 ];
 
+export const AVERAGE_KINDS = [
+  { value: "sma", label: "simple" },
+  { value: "ema", label: "exponential" },
+];
+
 /** The chart's parameters from the address: sessions of history and the averages. */
-export function chartParams(search: URLSearchParams): { history: number; averages: number[] } {
+export function chartParams(search: URLSearchParams): { history: number; averages: number[]; average: "sma" | "ema" } {
   const history = Number(search.get("history") ?? 252);
   const averages = (search.get("averages") ?? "20-50-200").split("-").map(Number);
-  return { history, averages };
+  // Checked, as all of them, by the study.
+  return { history, averages, average: (search.get("average") ?? "sma") as "sma" | "ema" };
 }

@@ -6,7 +6,7 @@ import { getDesk } from "@server/desk-of-app.server";
 import { askFor, foreseen, type ErrorShown } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { AVERAGE_LINES, priceChartOptions, type PriceChart } from "~/charts/price-chart";
+import { AVERAGE_LINES, averageName, priceChartOptions, type PriceChart } from "~/charts/price-chart";
 import { hrefOf, parseHere, useHere, type Here } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
@@ -17,7 +17,7 @@ import type { Route } from "./+types/route";
 import { BarsTable } from "./bars-table";
 import { Facts } from "./facts";
 import { ListPosition } from "./list-position";
-import { AVERAGE_SETS, chartParams, HISTORIES } from "./params";
+import { AVERAGE_KINDS, AVERAGE_SETS, chartParams, HISTORIES } from "./params";
 
 /** One instrument, and its place in the list it came from: `from` is a group, "focus", or nothing for its industry. */
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -69,6 +69,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     ticker: result.ticker,
     history: String(params.history),
     averages: result.averages.map((a) => String(a.n)),
+    average: params.average,
   });
   return (
     <>
@@ -78,8 +79,8 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
       </div>
       <ControlSentence twin={twin}>
         Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with
-        exponential averages of <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} />{" "}
-        sessions
+        <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
+        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
         {result.relative.length > 0
           ? `, the line relative to ${result.referenceName} at the foot`
           : ", tinted by the regime: rising or falling"}
@@ -111,10 +112,11 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function priceLegend({ averages, relative }: PriceChart): LegendEntry[] {
+function priceLegend(chart: PriceChart): LegendEntry[] {
+  const { averages, relative } = chart;
   return [
     ...averages.map((a, k) => ({
-      label: `EMA ${a.n}`,
+      label: averageName(chart, a.n),
       colour: k === 0 ? "var(--soft)" : "var(--indigo)",
       line: AVERAGE_LINES[k]!,
     })),
@@ -136,5 +138,6 @@ function neighbourHref(
     from: list.from,
     history: keep("history"),
     averages: keep("averages"),
+    average: keep("average"),
   });
 }

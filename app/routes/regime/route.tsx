@@ -86,7 +86,7 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
             <Legend
               entries={[
                 { label: "legs between swings, the present one dashed", colour: "var(--ink)", line: "solid" },
-                { label: "200-session average", colour: "var(--soft)", line: "dotted" },
+                { label: "200-session simple average", colour: "var(--soft)", line: "dotted" },
                 { label: "envelope of movement", colour: "var(--soft)", line: "solid" },
                 ...CHANNELS.flatMap(({ key, line }) => {
                   const c = shape.channels[key];

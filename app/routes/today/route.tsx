@@ -61,7 +61,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             <Legend
               entries={[
                 { label: index, colour: "var(--ink)", line: "solid" },
-                { label: "200-session average", colour: "var(--soft)", line: "dotted" },
+                { label: "200-session simple average", colour: "var(--soft)", line: "dotted" },
               ]}
             />
           </figcaption>
