@@ -34,10 +34,13 @@ export class BarsBuilder {
   }
 }
 
+/** Room at first: a file may hold a row each of very many tickers. */
+const FIRST_ROOM = 2;
+
 class Growing {
-  days = new Int32Array(64);
-  lines = new Int32Array(64);
-  values = new Float64Array(64 * COLUMNS);
+  days = new Int32Array(FIRST_ROOM);
+  lines = new Int32Array(FIRST_ROOM);
+  values = new Float64Array(FIRST_ROOM * COLUMNS);
   length = 0;
 
   constructor(readonly ticker: string) {}

@@ -1,4 +1,7 @@
 import { findEpochDay } from "@core";
+import { clipped as clippedTo } from "@studies/words";
+
+const clipped = (text: string) => clippedTo(text, 40);
 
 /*
  * How cells of the open formats are read. A reader gives the value, null for an empty cell, or an Error whose message
@@ -7,7 +10,8 @@ import { findEpochDay } from "@core";
 
 export type Cell<T> = (text: string) => T | null | Error;
 
-const NUMBER = /^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/;
+/** In time that grows with the text only: no part of it can be read in two ways. */
+const NUMBER = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d+)?$/;
 
 export const textCell: Cell<string> = (text) => {
   if (text === "") return null;
@@ -18,7 +22,8 @@ export const textCell: Cell<string> = (text) => {
 export const numberCell: Cell<number> = (text) => {
   if (text === "") return null;
   if (!NUMBER.test(text)) return new Error(`needs a number with a decimal dot, got "${clipped(text)}"`);
-  return Number(text);
+  const value = Number(text);
+  return Number.isFinite(value) ? value : new Error(`needs a number that can be reckoned with, got "${clipped(text)}"`);
 };
 
 export const dateCell: Cell<number> = (text) => {
@@ -32,8 +37,4 @@ export function oneOf<T extends string>(values: readonly T[]): Cell<T> {
     if (text === "") return null;
     return values.find((v) => v === text) ?? new Error(`needs one of ${values.join(", ")}, got "${clipped(text)}"`);
   };
-}
-
-function clipped(text: string): string {
-  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
 }

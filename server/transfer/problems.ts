@@ -1,3 +1,5 @@
+import { clipped } from "@studies/words";
+
 /** Something wrong with what was given, with its place. */
 export interface Problem {
   readonly file: string;
@@ -7,6 +9,7 @@ export interface Problem {
 }
 
 const KEPT = 200;
+const MOST_LETTERS = 400;
 
 /** Collects problems: all are counted, the first 200 are kept. */
 export class Problems {
@@ -15,6 +18,6 @@ export class Problems {
 
   add(file: string, line: number, reason: string): void {
     this.total++;
-    if (this.list.length < KEPT) this.list.push({ file, line, reason });
+    if (this.list.length < KEPT) this.list.push({ file: clipped(file), line, reason: clipped(reason, MOST_LETTERS) });
   }
 }

@@ -9,7 +9,7 @@ import type {
   MembershipRow,
   Temperament,
 } from "@core/columns/dataset";
-import { weekday } from "@core";
+import { isoDate, weekday } from "@core";
 import { BarsBuilder } from "./bars-builder";
 import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
 import type { Problems } from "./problems";
@@ -38,8 +38,14 @@ export interface ReadRequest {
   readonly progress: (bytes: number) => void;
 }
 
+/** What was read, and the tickers without an instrument row that become stocks of the market named for them. */
+export interface Read {
+  readonly dataset: Dataset;
+  readonly adopted: readonly string[];
+}
+
 /** Reads the files of an import and checks them row by row and against each other. */
-export async function readDataset({ files, known, newMarket, problems, notes, progress }: ReadRequest): Promise<Dataset> {
+export async function readDataset({ files, known, newMarket, problems, notes, progress }: ReadRequest): Promise<Read> {
   const markets: MarketRow[] = [];
   const instruments: InstrumentRow[] = [];
   const membership: MembershipRow[] = [];
@@ -48,6 +54,7 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   const bars = new BarsBuilder();
   /** Tickers and markets that rows named, with the line, to be checked once all is read. */
   const named: { table: TableName; line: number; ticker?: string; market?: string }[] = [];
+  const holidayLines = new Map<string, number>();
   let before = 0;
   let reached = 0;
 
@@ -92,7 +99,17 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
     },
     holidays: (c, line) => {
       named.push({ table: "holidays", line, market: c[0] as string });
-      holidays.push({ market: c[0] as string, date: c[1] as number, known: c[2] as number });
+      const holiday = { market: c[0] as string, date: c[1] as number, known: c[2] as number };
+      const key = `${holiday.date} ${holiday.market}`;
+      const earlier = holidayLines.get(key);
+      if (earlier !== undefined)
+        problems.add(
+          files.holidays!.name,
+          line,
+          `${holiday.market} has ${isoDate(holiday.date)} twice: it is on line ${earlier} as well`,
+        );
+      holidayLines.set(key, earlier ?? line);
+      holidays.push(holiday);
     },
     fundamentals: (c, line) => {
       named.push({ table: "fundamentals", line, ticker: c[0] as string });
@@ -129,14 +146,6 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   const ownTickers = new Set([...known.tickers, ...instruments.map((i) => i.ticker)]);
   const joined = adopt(bars.tickers, ownTickers, newMarket);
   if (joined) {
-    if (joined.length > 0) {
-      notes.push(
-        `${joined.length} tickers without an instrument row became stocks of ${newMarket!.name}, without a sector: ${joined
-          .slice(0, 8)
-          .map((i) => i.ticker)
-          .join(", ")}${joined.length > 8 ? ", …" : ""}`,
-      );
-    }
     instruments.push(...joined);
     for (const i of joined) ownTickers.add(i.ticker);
     if (
@@ -167,12 +176,18 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
         problems.add(files.markets?.name ?? "markets.csv", 0, `${m.market} names an index ${ticker} that no instrument row has`);
     }
   }
+  doubles(markets.map((m) => m.market)).forEach((m) => {
+    problems.add(files.markets?.name ?? "markets.csv", 0, `${m} has more than one row`);
+  });
   doubles(instruments.map((i) => i.ticker)).forEach((t) => {
     problems.add(files.instruments?.name ?? "instruments.csv", 0, `${t} has more than one row`);
   });
   const built = bars.finish(files.bars?.name ?? "bars.csv", problems);
   notes.push(...thinSessions(instruments, built));
-  return { markets, instruments, bars: built, membership, holidays, fundamentals };
+  return {
+    dataset: { markets, instruments, bars: built, membership, holidays, fundamentals },
+    adopted: (joined ?? []).map((i) => i.ticker),
+  };
 }
 
 /** Why a bar cannot be; undefined when it can. */

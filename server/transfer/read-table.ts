@@ -1,5 +1,6 @@
 import fs from "node:fs";
 import Papa from "papaparse";
+import { clipped } from "@studies/words";
 import type { TableFormat } from "./formats";
 import type { Problems } from "./problems";
 
@@ -37,11 +38,16 @@ export async function readTable(
     problems.add(file.name, line, reason);
   };
   let at: (number | undefined)[] | undefined;
+  let width = 0;
   let line = 1;
   let rows = 0;
   const cells: unknown[] = new Array(names.length).fill(null);
   try {
-    for await (const block of wholeRows(decoded(file.path, progress))) {
+    const cut = () => {
+      notes.push(`${file.name}: line ${line}, the last, has no end of line as the others have: perhaps the file was cut short`);
+    };
+    for await (const { block, ended } of wholeRows(decoded(file.path, progress))) {
+      if (!ended && at) cut();
       // The parser gives nothing for an empty line that stands alone.
       const parsed = block === "" ? [[""]] : Papa.parse<string[]>(block, { delimiter: "," }).data;
       for (const row of parsed) {
@@ -50,12 +56,21 @@ export async function readTable(
         if (!at) {
           at = readHeader(row, format, file.name, problems, notes);
           if (!at) return;
+          width = row.length;
           continue;
         }
         if (row.length === 1 && row[0]!.trim() === "") continue;
         if (++rows > MOST_ROWS) {
           refuse(here, `has more than ${MOST_ROWS.toLocaleString("en-GB")} rows`);
           return;
+        }
+        if (row.length !== width) {
+          const comma = row.length > width && row.some((cell) => /^\s*\d+\s*$/.test(cell));
+          refuse(
+            here,
+            `has ${row.length} cells where the first line names ${width}${comma ? "; perhaps a decimal comma: numbers need a decimal dot" : ""}`,
+          );
+          continue;
         }
         let good = true;
         for (let k = 0; k < names.length; k++) {
@@ -97,7 +112,7 @@ function readHeader(
     return undefined;
   }
   const unknown = found.filter((column) => column !== "" && !names.includes(column));
-  if (unknown.length > 0) notes.push(`${name}: unknown columns are ignored (${unknown.join(", ")})`);
+  if (unknown.length > 0) notes.push(`${name}: unknown columns are ignored (${clipped(unknown.join(", "), 200)})`);
   const doubled = names.filter((column) => found.indexOf(column) !== found.lastIndexOf(column));
   if (doubled.length > 0) {
     problems.add(name, 1, `names ${doubled.join(", ")} twice`);
@@ -115,27 +130,40 @@ function linesWithin(row: readonly string[]): number {
 
 const LONGEST_ROW = 1_000_000;
 
-/** Cuts a stream of text into blocks of whole rows, without the last row's end; a line end between quotes ends no row. */
-async function* wholeRows(texts: AsyncIterable<string>): AsyncGenerator<string> {
+/** Whole rows of a file, without the end of the last; the file's own last row may have none. */
+interface RowsBlock {
+  readonly block: string;
+  readonly ended: boolean;
+}
+
+/** Cuts a stream of text into blocks of whole rows; a line end between quotes ends no row. */
+async function* wholeRows(texts: AsyncIterable<string>): AsyncGenerator<RowsBlock> {
   let rest = "";
   for await (const text of texts) {
     const block = rest + text;
-    let end = block.lastIndexOf("\n");
-    // Before the end of a row the quotes are even; looked for backwards, only where there are any.
-    while (end >= 0 && block.includes('"') && quotesBefore(block, end) % 2 === 1) end = block.lastIndexOf("\n", end - 1);
+    const end = lastRowEnd(block);
     rest = block.slice(end + 1);
     if (rest.length > LONGEST_ROW)
       throw new NotText("has a row of more than a million characters: perhaps a quote is not closed");
-    if (end > 0) yield block.slice(0, block[end - 1] === "\r" ? end - 1 : end);
-    else if (end === 0) yield "";
+    if (end >= 0) yield { block: block.slice(0, block[end - 1] === "\r" ? end - 1 : end), ended: true };
   }
-  if (rest !== "") yield rest;
+  if (rest !== "") yield { block: rest, ended: false };
 }
 
-function quotesBefore(text: string, end: number): number {
-  let n = 0;
-  for (let at = text.indexOf('"'); at >= 0 && at < end; at = text.indexOf('"', at + 1)) n++;
-  return n;
+const QUOTE = 34;
+const LINE_END = 10;
+
+/** Place of the last line end that stands between rows, -1 for none: before it the quotes are even. */
+function lastRowEnd(text: string): number {
+  if (!text.includes('"')) return text.lastIndexOf("\n");
+  let end = -1;
+  let even = true;
+  for (let k = 0; k < text.length; k++) {
+    const code = text.charCodeAt(k);
+    if (code === QUOTE) even = !even;
+    else if (code === LINE_END && even) end = k;
+  }
+  return end;
 }
 
 class NotText extends Error {}
