@@ -1,9 +1,19 @@
 import { createHash, timingSafeEqual } from "node:crypto";
+import { isIPv4 } from "node:net";
+import { setTimeout as sleep } from "node:timers/promises";
 import type { NextFunction, Request, RequestHandler, Response } from "express";
+import { ipKeyGenerator, rateLimit } from "express-rate-limit";
 
-/** Addresses that only this machine can reach. */
+/** Addresses that only this machine can reach: its own name, or what is an address of the loopback, exactly. */
 export function isLoopback(host: string): boolean {
-  return host === "localhost" || host === "::1" || host === "[::1]" || /^127\./.test(host);
+  const address = host.startsWith("[") && host.endsWith("]") ? host.slice(1, -1) : host;
+  return address === "localhost" || address === "::1" || (isIPv4(address) && address.startsWith("127."));
+}
+
+/** Without its port. */
+function nameOf(host: string): string {
+  const colon = host.lastIndexOf(":");
+  return colon > host.lastIndexOf("]") ? host.slice(0, colon) : host;
 }
 
 /**
@@ -13,7 +23,7 @@ export function isLoopback(host: string): boolean {
 export function sameOriginOnly(localOnly: boolean): RequestHandler {
   return (request: Request, response: Response, next: NextFunction) => {
     const host = request.headers.host ?? "";
-    if (localOnly && !isLoopback(host.replace(/:\d+$/, ""))) {
+    if (localOnly && !isLoopback(nameOf(host))) {
       response.status(403).type("text").send("This server answers only to this machine's own name.");
       return;
     }
@@ -27,28 +37,92 @@ export function sameOriginOnly(localOnly: boolean): RequestHandler {
   };
 }
 
+const MOST_FORM_BYTES = 1_000_000;
+const FORMS = /^(application\/x-www-form-urlencoded|multipart\/form-data)\b/i;
+
+/**
+ * Lets only forms of a known size through to what changes anything: an action reads its form whole before it looks at it.
+ * @param isUpload tells the requests that bring files, whose size is bounded where they are read
+ */
+export function boundedForms(isUpload: (request: Request) => boolean): RequestHandler {
+  return (request: Request, response: Response, next: NextFunction) => {
+    const refuse = (status: number, reason: string) => {
+      response.status(status).set("Connection", "close").type("text").send(reason);
+    };
+    if (request.method === "GET" || request.method === "HEAD") next();
+    else if (request.method !== "POST") refuse(405, "Only reading and posting forms is possible here.");
+    else if (!FORMS.test(request.headers["content-type"] ?? "")) refuse(415, "Changes are sent as forms.");
+    else if (isUpload(request)) next();
+    else if (request.headers["content-length"] === undefined) refuse(411, "The length of the form is needed.");
+    else if (Number(request.headers["content-length"]) > MOST_FORM_BYTES)
+      refuse(413, "The form is larger than a megabyte; nothing was changed.");
+    else next();
+  };
+}
+
 function hostOf(origin: string): string {
   return URL.canParse(origin) ? new URL(origin).host : "";
 }
 
-/** Asks for the passphrase of everyone, by HTTP's own basic authentication; the name may be anything. */
-export function passphraseOnly(passphrase: string): RequestHandler {
+/** Wrong passphrases that one address may try in a quarter of an hour, and how much longer each is made to wait. */
+const MOST_ATTEMPTS = 20;
+const WAIT_MS = 150;
+
+/**
+ * Asks for the passphrase of everyone, by HTTP's own basic authentication; the name may be anything. Wrong ones are
+ * answered more slowly each time, and at last not at all for a while. What is answered is kept by nobody on the way.
+ */
+export function passphraseOnly(
+  passphrase: string,
+  { mostAttempts = MOST_ATTEMPTS, waitMs = WAIT_MS }: { readonly mostAttempts?: number; readonly waitMs?: number } = {},
+): RequestHandler {
   const wanted = digest(passphrase);
-  return (request: Request, response: Response, next: NextFunction) => {
-    const [scheme, encoded = ""] = (request.headers.authorization ?? "").split(" ");
-    const given = Buffer.from(encoded, "base64")
-      .toString("utf8")
-      .replace(/^[^:]*:/, "");
-    if (scheme === "Basic" && timingSafeEqual(digest(given), wanted)) {
+  const keyOf = (request: Request) => ipKeyGenerator(request.ip ?? "");
+  // Counts the wrong ones only; who has used them up is not listened to, right or wrong.
+  const wrongOnes = rateLimit({
+    windowMs: 15 * 60_000,
+    limit: mostAttempts,
+    legacyHeaders: false,
+    keyGenerator: keyOf,
+    handler: tooMany,
+  });
+  return async (request: Request, response: Response, next: NextFunction) => {
+    response.set("Cache-Control", "private, no-store");
+    const tried = (await wrongOnes.getKey(keyOf(request)))?.totalHits ?? 0;
+    if (tried >= mostAttempts) {
+      tooMany(request, response);
+      return;
+    }
+    const given = passphraseOf(request);
+    if (given !== undefined && timingSafeEqual(digest(given), wanted)) {
       next();
       return;
     }
-    response
-      .status(401)
-      .set("WWW-Authenticate", 'Basic realm="Yubrin", charset="UTF-8"')
-      .type("text")
-      .send("The passphrase is needed.");
+    const refuse = () => {
+      response
+        .status(401)
+        .set("WWW-Authenticate", 'Basic realm="Yubrin", charset="UTF-8"')
+        .type("text")
+        .send("The passphrase is needed.");
+    };
+    // What comes without one is a first visit, no attempt.
+    if (given === undefined) refuse();
+    else {
+      await sleep(tried * waitMs);
+      await wrongOnes(request, response, refuse);
+    }
   };
+}
+
+function tooMany(_request: Request, response: Response): void {
+  response.status(429).type("text").send("Too many wrong passphrases from this address: try again in a quarter of an hour.");
+}
+
+function passphraseOf(request: Request): string | undefined {
+  const [scheme, encoded = ""] = (request.headers.authorization ?? "").split(" ");
+  if (scheme !== "Basic") return undefined;
+  const text = Buffer.from(encoded, "base64").toString("utf8");
+  return text.slice(text.indexOf(":") + 1);
 }
 
 function digest(text: string): Buffer {
