@@ -7,7 +7,7 @@ const port = Number(process.env.PORT ?? 5180);
 const host = process.env.HOST ?? "127.0.0.1";
 const server = express();
 server.disable("x-powered-by");
-/** @type {{ warmUp(): Promise<void>, shutDown(): Promise<void> } | undefined} */
+/** @type {{ sweepUploads(): void, warmUp(): Promise<void>, shutDown(): Promise<void> } | undefined} */
 let yubrin;
 
 if (dev) {
@@ -26,15 +26,17 @@ if (dev) {
   // @ts-ignore a built file
   const built = await import("./build/server/index.js");
   yubrin = built;
-  server.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
-  server.use(express.static("build/client", { maxAge: "1h" }));
   server.use(built.app);
 }
 
 const http = server.listen(port, host, () => {
   console.log(`Yubrin is at http://${host.includes(":") ? `[${host}]` : host}:${port}`);
+  yubrin?.sweepUploads();
   void yubrin?.warmUp();
 });
+// Longer than anything may stall, so that a kept connection is not closed under a request on its way.
+http.keepAliveTimeout = 75_000;
+http.headersTimeout = 80_000;
 http.on("error", (error) => {
   console.error(
     /** @type {NodeJS.ErrnoException} */ (error).code === "EADDRINUSE"

@@ -1,8 +1,8 @@
 import { data } from "react-router";
 import { getDesk } from "@server/desk-of-app.server";
-import { Conflict, Invalid, NotFound } from "@server/errors";
+import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
 import { paramsFromSearch } from "@server/ask/params-from-search";
-import type { Answer } from "@server/ask/desk.server";
+import type { Answer, Desk } from "@server/ask/desk.server";
 import type { Study } from "@studies/define-study";
 import type { z } from "zod";
 import { parseHere } from "./here";
@@ -11,6 +11,20 @@ import { parseHere } from "./here";
 export interface ErrorShown {
   readonly message: string;
   readonly details: readonly string[];
+}
+
+/** The desk that the application asks. */
+export function openDesk(): Promise<Desk> {
+  return foreseen(getDesk);
+}
+
+/** The fields of a form; what is no form at all has none of them. */
+export async function formOf(request: Request): Promise<FormData> {
+  try {
+    return await request.formData();
+  } catch {
+    return foreseen(() => Promise.reject(new Invalid("What was sent is not a form that can be read; nothing was changed.")));
+  }
 }
 
 /** Asks a study with the market, as-of date and parameters of a request's address, some of them given otherwise. */
@@ -48,14 +62,22 @@ export async function findFor<S extends z.ZodObject, R>(
   }
 }
 
+/** The HTTP status of an error that was foreseen; undefined for a fault. */
+export function statusOf(error: unknown): number | undefined {
+  if (error instanceof NotFound) return 404;
+  if (error instanceof Invalid) return 400;
+  if (error instanceof Conflict) return 409;
+  return error instanceof Unavailable ? 503 : undefined;
+}
+
 /** The one place where errors of the server become responses. */
 export async function foreseen<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    const status = error instanceof NotFound ? 404 : error instanceof Invalid ? 400 : error instanceof Conflict ? 409 : 0;
-    if (status === 0 || !(error instanceof Error)) throw error;
-    const shown: ErrorShown = { message: error.message, details: error instanceof Invalid ? error.details : [] };
+    const status = statusOf(error);
+    if (status === undefined || !(error instanceof Error)) throw error;
+    const shown: ErrorShown = { message: error.message, details: (error as Partial<ErrorShown>).details ?? [] };
     // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
     throw data(shown, { status });
   }

@@ -10,7 +10,7 @@ import {
   type RouterContextProvider,
 } from "react-router";
 import { nonceContext } from "@server/context";
-import { log } from "@server/log.server";
+import { forLog, log } from "@server/log.server";
 import { NonceContext } from "~/nonce";
 
 export const streamTimeout = 20_000;
@@ -18,7 +18,7 @@ export const streamTimeout = 20_000;
 /** What was thrown on purpose (a wrong date, an unknown ticker) is an answer, not a fault. */
 export const handleError: HandleErrorFunction = (error, { request }) => {
   if (request.signal.aborted || isRouteErrorResponse(error)) return;
-  log.error({ error: error instanceof Error ? (error.stack ?? error.message) : String(error) }, "a request failed");
+  log.error(forLog(error), "a request failed");
 };
 
 export default function handleRequest(
@@ -48,7 +48,7 @@ export default function handleRequest(
         onShellError: reject,
         onError(error: unknown) {
           status = 500;
-          if (shellRendered) log.error({ error: String(error) }, "rendering failed");
+          if (shellRendered) log.error(forLog(error), "rendering failed");
         },
       },
     );

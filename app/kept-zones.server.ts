@@ -1,10 +1,10 @@
-import { getDesk } from "@server/desk-of-app.server";
+import { openDesk } from "~/ask.server";
 import { findKeptThing } from "@server/kept.server";
 import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 
 /** The zones of all five as they were kept, or as they are at first. */
 export async function keptZones(): Promise<{ crowded: number; washed: number }> {
-  const { db } = await getDesk();
+  const { db } = await openDesk();
   const { crowded, washed } = (await findKeptThing(db, "breadth-zones", "default")) ?? { crowded: CROWDED, washed: WASHED_OUT };
   return { crowded, washed };
 }

@@ -1,11 +1,11 @@
-import { getDesk } from "@server/desk-of-app.server";
 import { timingSummary } from "@studies/timing-summary";
-import { findFor } from "./ask.server";
+import { getDesk } from "@server/desk-of-app.server";
+import { findFor, foreseen } from "./ask.server";
 import type { MarketTiming } from "./ui/markets-table";
 
 /** Every market in one line each, as of the date in view. */
 export async function marketSummaries(request: Request): Promise<MarketTiming[]> {
-  const markets = await (await getDesk()).listMarkets();
+  const markets = await foreseen(async () => (await getDesk()).listMarkets());
   return Promise.all(
     markets.map(async ({ market, name }) => ({
       market,

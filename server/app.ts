@@ -7,9 +7,10 @@ import { RouterContextProvider } from "react-router";
 import { version } from "../package.json";
 import { nonceContext } from "./context";
 import { getDesk, getFeed } from "./desk-of-app.server";
+import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
-import { isLoopback, passphraseOnly, sameOriginOnly } from "./guard";
-import { log } from "./log.server";
+import { boundedForms, isLoopback, passphraseOnly, sameOriginOnly } from "./guard";
+import { forLog, log } from "./log.server";
 
 const host = process.env["HOST"] ?? "127.0.0.1";
 const passphrase = process.env["YUBRIN_PASSPHRASE"];
@@ -42,24 +43,43 @@ if (import.meta.env.PROD) {
   );
 }
 app.use(sameOriginOnly(isLoopback(host)));
+// Built files hold no data; they are asked for before a passphrase can be.
+if (import.meta.env.PROD) {
+  app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
+  app.use(express.static("build/client", { maxAge: "1h" }));
+}
 app.get("/healthz", async (_request, response) => {
-  const desk = await getDesk();
-  response.json({ status: "ok", version, ...(await desk.status()) });
+  response.set("Cache-Control", "no-store");
+  try {
+    const status = await (await getDesk()).status();
+    // Behind a passphrase no more is told than that it serves.
+    response.json(passphrase ? { status: "ok" } : { status: "ok", version, ...status });
+  } catch (error) {
+    log.error(forLog(error), "the database cannot serve");
+    response.status(503).json({ status: "unavailable", ...(passphrase ? {} : { version, reason: reasonOf(error) }) });
+  }
 });
 if (passphrase) app.use(passphraseOnly(passphrase));
+app.use(boundedForms((request) => /^\/files(\.data)?$/.test(request.path)));
 // Open screens listen here for what the feed delivers.
 app.get("/events", async (request, response) => {
-  response.set({ "Content-Type": "text/event-stream", "Cache-Control": "no-cache, no-transform" });
+  response.set({ "Content-Type": "text/event-stream", "Cache-Control": "private, no-store, no-transform" });
   response.flushHeaders();
-  const feed = await getFeed();
   const send = (state: FeedState) => response.write(`data: ${JSON.stringify(state)}\n\n`);
   const quiet = setInterval(() => response.write(": still here\n\n"), 25_000);
-  const silence = feed.listen(send);
+  let silence = () => {};
   request.on("close", () => {
     clearInterval(quiet);
     silence();
   });
-  send(await feed.state());
+  try {
+    const feed = await getFeed();
+    silence = feed.listen(send);
+    send(await feed.state());
+  } catch (error) {
+    log.error(forLog(error), "the feed cannot be listened to");
+    response.end();
+  }
 });
 // For this machine alone packing costs more than it saves.
 if (!isLoopback(host)) app.use(compression());
@@ -74,17 +94,28 @@ app.use(
   }),
 );
 
+/** Folders of uploads that an earlier run left behind. */
+export { sweepUploads } from "./transfer/upload-folders.server";
+
 /** Asks the first question before a person does, so that the calculation is warm when one comes. */
 export async function warmUp(): Promise<void> {
   try {
     const desk = await getDesk();
     for (const { market } of await desk.listMarkets()) await desk.ask({ study: "today", params: {}, market });
   } catch (error) {
-    log.warn({ error: error instanceof Error ? error.message : String(error) }, "warm-up failed");
+    log.warn(forLog(error), "warm-up failed");
   }
 }
 
+function reasonOf(error: unknown): string {
+  return error instanceof Unavailable ? error.message : "see the log";
+}
+
 export async function shutDown(): Promise<void> {
-  (await getFeed()).stop();
-  await (await getDesk()).close();
+  try {
+    (await getFeed()).stop();
+    await (await getDesk()).close();
+  } catch (error) {
+    log.warn(forLog(error), "the database was not closed in order");
+  }
 }

@@ -4,16 +4,24 @@ import { databasePath, openDatabase } from "./db.server";
 import { Feed } from "./feed/feed.server";
 
 // Survives the reloading of modules in development.
-const kept = globalThis as unknown as { yubrinDesk?: Promise<Desk>; yubrinFeed?: Promise<Feed> };
+const kept = globalThis as unknown as { yubrinDesk?: Promise<Desk>; yubrinFeed?: Feed };
 
 /** The desk that the application asks: one for the process. */
 export function getDesk(): Promise<Desk> {
-  kept.yubrinDesk ??= openDatabase(databasePath()).then((db) => new Desk(db, startPool()));
+  if (!kept.yubrinDesk) {
+    const opening = openDatabase(databasePath()).then((db) => new Desk(db, startPool()));
+    kept.yubrinDesk = opening;
+    // What failed once is tried again by whoever asks next.
+    opening.catch(() => {
+      if (kept.yubrinDesk === opening) delete kept.yubrinDesk;
+    });
+  }
   return kept.yubrinDesk;
 }
 
 /** The feed stand-in: one for the process. */
-export function getFeed(): Promise<Feed> {
-  kept.yubrinFeed ??= getDesk().then((desk) => new Feed(desk));
+export async function getFeed(): Promise<Feed> {
+  const desk = await getDesk();
+  kept.yubrinFeed ??= new Feed(desk);
   return kept.yubrinFeed;
 }

@@ -1,7 +1,9 @@
 import type { Knex } from "knex";
 import { z } from "zod";
 import { OSCILLATORS } from "@studies/oscillator-names";
-import { ruleSchema } from "@studies/rule-schema";
+import { isTooDeep, ruleSchema } from "@studies/rule-schema";
+import { clipped } from "@studies/words";
+import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import { findKept, listKept, removeKept, upsertKept } from "./stores/kept-store.server";
 
@@ -71,13 +73,15 @@ export async function keepThing(db: Knex, kind: string, name: string, body: stri
   const parsed = schemaOf(kind).safeParse(parseJson(body));
   if (!parsed.success) throw new Invalid("This cannot be kept as it is.", z.prettifyError(parsed.error).split("\n"));
   const row = { name: parsedName.data, body: JSON.stringify(parsed.data) };
-  await db.transaction(async (trx) => {
-    if (was !== undefined && was !== row.name) {
-      if (await findKept(trx, kind, row.name)) throw new Invalid(`There is one called "${row.name}" already.`);
-      await removeKept(trx, kind, was);
-    }
-    await upsertKept(trx, kind, row);
-  });
+  await write(db, () =>
+    db.transaction(async (trx) => {
+      if (was !== undefined && was !== row.name) {
+        if (await findKept(trx, kind, row.name)) throw new Invalid(`There is one called "${row.name}" already.`);
+        await removeKept(trx, kind, was);
+      }
+      await upsertKept(trx, kind, row);
+    }),
+  );
 }
 
 /**
@@ -88,18 +92,19 @@ export async function keepThing(db: Knex, kind: string, name: string, body: stri
 export async function dropThing(db: Knex, kind: string, name: string): Promise<string> {
   schemaOf(kind);
   const row = await findKept(db, kind, name);
-  if (!row) throw new NotFound(`There is nothing kept as "${name}".`);
-  await removeKept(db, kind, name);
+  if (!row) throw new NotFound(`There is nothing kept as "${clipped(name)}".`);
+  await write(db, () => removeKept(db, kind, name));
   return row.body;
 }
 
 function schemaOf(kind: string): z.ZodType {
-  const schema = (KINDS as Record<string, z.ZodType | undefined>)[kind];
-  if (!schema) throw new Invalid(`There is no kind "${kind}" of things to keep.`);
+  const schema = Object.hasOwn(KINDS, kind) ? KINDS[kind as KeptKind] : undefined;
+  if (!schema) throw new Invalid(`There is no kind "${clipped(kind)}" of things to keep.`);
   return schema;
 }
 
 function parseJson(text: string): unknown {
+  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
   try {
     return JSON.parse(text);
   } catch {

@@ -56,6 +56,23 @@ describe("kept things", () => {
     });
     await expect(keepThing(db, "recipes", "x", "{}")).rejects.toThrow('no kind "recipes"');
     await expect(keepThing(db, "oscillators", "x", "{")).rejects.toThrow("not JSON");
+    for (const kind of ["__proto__", "constructor", "toString"]) {
+      await expect(keepThing(db, kind, "x", "{}")).rejects.toThrow("no kind");
+      await expect(dropThing(db, kind, "x")).rejects.toThrow("no kind");
+    }
     expect(await listKeptThings(db, "timing-system")).toEqual([]);
+  });
+  it("are nested up to 20 levels, and no deeper", async () => {
+    const nested = (levels: number): unknown => (levels <= 1 ? rule : { all: [nested(levels - 1)] });
+    await keepThing(db, "timing-system", "deep", system(nested(20)));
+    await expect(keepThing(db, "timing-system", "deeper", system(nested(21)))).rejects.toMatchObject({
+      details: expect.arrayContaining([expect.stringContaining("deeper than 20 levels")]) as string[],
+    });
+    const hostile = `${'{"not":'.repeat(200_000)}1${"}".repeat(200_000)}`;
+    const started = performance.now();
+    await expect(keepThing(db, "timing-system", "x", `{"version":1,"up":${hostile}}`)).rejects.toThrow("nested too deep");
+    await expect(keepThing(db, "timing-system", "x", "[".repeat(900_000))).rejects.toThrow("nested too deep");
+    expect(performance.now() - started).toBeLessThan(1_000);
+    expect((await listKeptThings(db, "timing-system")).map((k) => k.name)).toEqual(["deep"]);
   });
 });

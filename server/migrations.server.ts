@@ -1,3 +1,4 @@
+import { crc32 } from "node:zlib";
 import type { Knex } from "knex";
 
 interface NamedMigration extends Knex.Migration {
@@ -134,6 +135,72 @@ export const migrations: readonly NamedMigration[] = [
     },
     async down(db) {
       await db.schema.dropTable("delivered_sessions");
+    },
+  },
+  {
+    name: "005-checksums",
+    async up(db) {
+      // CRC-32 of every block, so that a damaged one is noticed: see bar-block.ts.
+      for (const table of ["bar_blocks", "delivered_sessions"]) {
+        await db.schema.alterTable(table, (t) => {
+          t.integer("checksum").notNullable().defaultTo(0);
+        });
+        for (let after = 0; ;) {
+          const rows = (await db(table)
+            .select(db.raw("rowid as id"), "block")
+            .where("rowid", ">", after)
+            .orderBy("rowid")
+            .limit(500)) as { id: number; block: Buffer }[];
+          for (const { id, block } of rows)
+            await db(table)
+              .where("rowid", id)
+              .update({ checksum: crc32(block) });
+          const last = rows[rows.length - 1];
+          if (!last) break;
+          after = last.id;
+        }
+      }
+    },
+    async down(db) {
+      for (const table of ["bar_blocks", "delivered_sessions"]) {
+        await db.schema.alterTable(table, (t) => {
+          t.dropColumn("checksum");
+        });
+      }
+    },
+  },
+  {
+    name: "006-data-changes",
+    async up(db) {
+      // What the latest imports and removals took the place of, so that they can be undone: see changes-store.server.ts.
+      await db.schema.createTable("data_changes", (t) => {
+        t.increments("id");
+        t.string("kind").notNullable();
+        t.integer("made_at").notNullable();
+        t.text("words").notNullable();
+      });
+      const image = (table: string, columns: (t: Knex.CreateTableBuilder) => void) =>
+        db.schema.createTable(table, (t) => {
+          t.integer("change_id").notNullable().references("data_changes.id").onDelete("CASCADE");
+          columns(t);
+          t.index("change_id");
+        });
+      await image("change_rows", (t) => {
+        t.string("table_name").notNullable();
+        t.string("key").notNullable();
+        // The rows of the key as they were, in Node's own serialisation; null where there were none.
+        t.binary("rows");
+      });
+      await image("change_blocks", (t) => {
+        t.integer("instrument_id").notNullable();
+        t.integer("year").notNullable();
+        t.integer("bars");
+        t.binary("block");
+        t.integer("checksum");
+      });
+    },
+    async down(db) {
+      for (const table of ["change_blocks", "change_rows", "data_changes"]) await db.schema.dropTable(table);
     },
   },
 ];

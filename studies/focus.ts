@@ -8,7 +8,8 @@ import { count } from "./words";
 export const focus = defineStudy({
   name: "focus",
   about: "How many stocks the groups in focus hold at the as-of session, together and each.",
-  params: z.object({ group: z.array(groupKeySchema).max(60).default([]) }),
+  // Described apart: of a focus that is taken along to any date, groups that are not known there count nothing.
+  params: z.object({ group: z.array(groupKeySchema.describe("a group, known by the date or not")).max(60).default([]) }),
   cost: "light",
   examples: [{}, { group: ["sector:$sector", "industry:$industry"] }],
   ask: (market, { group }) => ({

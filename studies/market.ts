@@ -1,5 +1,6 @@
 import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
+import { findGroupKey, partsOf, pickedTickers } from "./group-key";
 import { spansOf } from "./spans";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
@@ -91,6 +92,11 @@ export function takeFresh(data: MarketData): Record<string, Columns> {
     taken[name] = Object.fromEntries(Object.entries(kept.value).map(([key, column]) => [key, column.slice(0, data.settled)]));
   }
   return taken;
+}
+
+/** Names of the columns that are kept of data. */
+export function derivedNames(data: MarketData): string[] {
+  return [...(derivedOf.get(data)?.keys() ?? [])];
 }
 
 /** Columns a session made as long as there are sessions; those an instrument have their room already. */
@@ -261,6 +267,18 @@ export class Market {
   /** Whether an instrument belonged to a group, by the group's key, on a session up to t. */
   isIn(key: string, index: number, s: number): boolean {
     return s <= this.t && isMember(spansOf(this.#data, key), index, s);
+  }
+
+  /** Whether a group, by its key, has had a member by t, here or among what belongs to no market; derives nothing. */
+  knows(key: string): boolean {
+    const group = findGroupKey(key);
+    if (!group) return false;
+    const { level, name } = group;
+    if (level === "market") return true;
+    if (level === "any") return partsOf(key).some((part) => this.knows(part));
+    if (level === "stocks") return pickedTickers(key).some((ticker) => this.find(ticker) !== undefined);
+    if (level === "group") return [this, this.abroad].some((part) => part?.groups.some((g) => g.name === name));
+    return this.instruments.some((i) => i.kind === "stock" && i[level] === name);
   }
 
   /** The runs of sessions in which an instrument belongs to a group, by the group's key. */

@@ -30,24 +30,56 @@ const condition = z.strictObject({
   ago: z.number().int().min(0).max(500).optional(),
 });
 
-/** A rule as JSON gives it; at most 20 parts on a level. */
-export const ruleSchema: z.ZodType<Rule> = z.lazy(() =>
+const MOST_LEVELS = 20;
+
+const nestedRule: z.ZodType<Rule> = z.lazy(() =>
   z.union([
-    z.strictObject({ all: z.array(ruleSchema).max(20) }),
-    z.strictObject({ any: z.array(ruleSchema).max(20) }),
-    z.strictObject({ not: ruleSchema }),
+    z.strictObject({ all: z.array(nestedRule).max(20) }),
+    z.strictObject({ any: z.array(nestedRule).max(20) }),
+    z.strictObject({ not: nestedRule }),
     condition,
   ]),
 );
 
+/** A rule as JSON gives it; at most 20 parts on a level, and 20 levels. */
+export const ruleSchema: z.ZodType<Rule> = z
+  .unknown()
+  .refine((rule) => levelsOf(rule) <= MOST_LEVELS, { error: `is nested deeper than ${MOST_LEVELS} levels`, abort: true })
+  .pipe(nestedRule);
+
+/** How deep a rule is nested; looks no deeper than one level more than is taken. */
+function levelsOf(rule: unknown, seen = 1): number {
+  if (seen > MOST_LEVELS || typeof rule !== "object" || rule === null) return seen;
+  const parts = "all" in rule ? rule.all : "any" in rule ? rule.any : "not" in rule ? [rule.not] : [];
+  return Array.isArray(parts) ? parts.reduce<number>((most, part) => Math.max(most, levelsOf(part, seen + 1)), seen) : seen;
+}
+
+/** Whether a text of JSON is nested so deep that reading it could exhaust the stack: one walk, before it is parsed. */
+export function isTooDeep(text: string, most = 100): boolean {
+  let depth = 0;
+  let quoted = false;
+  for (let k = 0; k < text.length; k++) {
+    const c = text[k];
+    if (quoted) {
+      if (c === "\\") k++;
+      else if (c === '"') quoted = false;
+    } else if (c === '"') quoted = true;
+    else if (c === "{" || c === "[") {
+      if (++depth > most) return true;
+    } else if (c === "}" || c === "]") depth--;
+  }
+  return false;
+}
+
 /** The same as text, as it stands in an address. */
 export const ruleText = z.string().transform((text, context): Rule => {
   try {
+    if (isTooDeep(text)) throw new Error("too deep");
     const parsed = ruleSchema.safeParse(JSON.parse(text));
     if (parsed.success) return parsed.data;
     context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
   } catch {
-    context.addIssue({ code: "custom", message: "is not JSON" });
+    context.addIssue({ code: "custom", message: "is not JSON, or is nested too deep" });
   }
   return z.NEVER;
 });

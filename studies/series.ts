@@ -62,7 +62,7 @@ function seriesOf(market: Market, key: string): { name: string; levels: Float64A
     );
     return { name: instrument.name, r63, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
   }
-  if (!group || group.level === "market") return undefined;
+  if (!group || !market.knows(key) || group.level === "market") return undefined;
   for (const part of [market, market.abroad]) {
     if (!part || part.everIn(key).length === 0) continue;
     const levels = part.perSession(groupSeries(group.level, group.name)).level;

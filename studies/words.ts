@@ -56,6 +56,11 @@ export function date(day: number): string {
   return `${Number(dayOfMonth)} ${MONTHS[Number(month) - 1]} ${year}`;
 }
 
+/** A text that somebody gave, short enough for a message. */
+export function clipped(text: string, most = 60): string {
+  return text.length > most ? `${text.slice(0, most)}…` : text;
+}
+
 /** "a, b and c". */
 export function list(items: readonly string[]): string {
   return items.length < 2 ? items.join("") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;

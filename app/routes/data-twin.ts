@@ -5,6 +5,7 @@ import { Invalid, NotFound } from "@server/errors";
 import { csvText } from "@server/transfer/csv-text";
 import { STUDIES } from "@studies/registry";
 import { parseHere } from "~/here";
+import { statusOf } from "~/ask.server";
 import type { Route } from "./+types/data-twin";
 
 /** A study's answer at full precision: JSON, or its main table as CSV. */
@@ -37,8 +38,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     };
     return new Response(JSON.stringify(body, plainNumbers), { headers: { "Content-Type": "application/json" } });
   } catch (error) {
-    const status = error instanceof NotFound ? 404 : error instanceof Invalid ? 400 : 0;
-    if (status === 0) throw error;
+    const status = statusOf(error);
+    if (status === undefined) throw error;
     return Response.json({ error: (error as Error).message, details: error instanceof Invalid ? error.details : [] }, { status });
   }
 }

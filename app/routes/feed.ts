@@ -1,6 +1,7 @@
 import { getFeed } from "@server/desk-of-app.server";
-import { Conflict } from "@server/errors";
+import { Conflict, Unavailable } from "@server/errors";
 import { CLOCK_SPEEDS, type FeedState } from "@server/feed/feed.server";
+import { foreseen, formOf } from "~/ask.server";
 import type { Route } from "./+types/feed";
 
 export interface FeedAnswer {
@@ -10,15 +11,15 @@ export interface FeedAnswer {
 
 /** Delivers a step or the rest of a session, or sets the clock. */
 export async function action({ request }: Route.ActionArgs): Promise<FeedAnswer> {
-  const form = await request.formData();
-  const feed = await getFeed();
+  const form = await formOf(request);
+  const feed = await foreseen(getFeed);
   try {
     if (form.get("intent") === "step") return { state: await feed.step() };
     if (form.get("intent") === "close") return { state: await feed.close() };
     const speed = CLOCK_SPEEDS.find((s) => String(s) === form.get("clock"));
     return { state: await feed.setClock(speed) };
   } catch (error) {
-    if (error instanceof Conflict) return { error: error.message };
+    if (error instanceof Conflict || error instanceof Unavailable) return { error: error.message };
     throw error;
   }
 }

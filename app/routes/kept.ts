@@ -1,6 +1,6 @@
-import { getDesk } from "@server/desk-of-app.server";
-import { Invalid, NotFound } from "@server/errors";
+import { Invalid, NotFound, Unavailable } from "@server/errors";
 import { dropThing, keepThing } from "@server/kept.server";
+import { formOf, openDesk } from "~/ask.server";
 import type { Route } from "./+types/kept";
 
 export interface KeptAnswer {
@@ -12,16 +12,16 @@ export interface KeptAnswer {
 
 /** Keeps something the analyst made, or takes it away. */
 export async function action({ request }: Route.ActionArgs): Promise<KeptAnswer> {
-  const form = await request.formData();
+  const form = await formOf(request);
   const [kind, name] = [text(form, "kind"), text(form, "name")];
-  const { db } = await getDesk();
+  const { db } = await openDesk();
   try {
     if (form.get("intent") === "drop") return { dropped: { kind, name, body: await dropThing(db, kind, name) } };
     await keepThing(db, kind, name, text(form, "body"), form.has("was") ? text(form, "was") : undefined);
     return {};
   } catch (error) {
     if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound) return { error: error.message };
+    if (error instanceof NotFound || error instanceof Unavailable) return { error: error.message };
     throw error;
   }
 }

@@ -4,11 +4,15 @@ import { z } from "zod";
 import { findEpochDay, isoDate } from "@core";
 import type { MarketRow } from "@core/columns/dataset";
 import type { Sentence, Study } from "@studies/define-study";
-import { handOn } from "@studies/market";
+import { groupKeysIn } from "@studies/group-key-schema";
+import { labelOfKey } from "@studies/group-key";
+import { handOn, Market } from "@studies/market";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
+import { clipped, date } from "@studies/words";
+import { write } from "../db.server";
 import { Invalid, NotFound } from "../errors";
-import { log } from "../log.server";
+import { forLog, log } from "../log.server";
 import { growMarket, type DeliveredStep } from "../panel/grow-market";
 import { firstFrom, loadMarkets } from "../panel/load-market.server";
 import { upsertDerived } from "../stores/derived-store.server";
@@ -38,13 +42,18 @@ export interface Answer<R = unknown> {
   readonly reading: readonly Sentence[];
 }
 
+interface Loaded {
+  version: number;
+  readonly markets: Promise<ReadonlyMap<string, MarketData>>;
+}
+
 /** The one place where questions are answered: checks them, finds the session, keeps answers, and spreads the work. */
 export class Desk {
   readonly #kept = new LRUCache<string, Said>({ max: 400 });
   #version: Promise<number> | undefined;
   /** Columns on their way into the database, for the next run. */
   #keeping: Promise<void> = Promise.resolve();
-  #loaded: { version: number; markets: Promise<ReadonlyMap<string, MarketData>> } | undefined;
+  #loaded: Loaded | undefined;
 
   constructor(
     readonly db: Knex,
@@ -60,19 +69,31 @@ export class Desk {
     // Data that grew in memory may be newer than the version that was read a moment ago, never older.
     if (this.#loaded === undefined || this.#loaded.version < version) {
       this.#kept.clear();
-      const markets = loadMarkets(this.db, version, this.pool?.code);
-      this.#loaded = { version, markets };
-      markets.catch(() => (this.#loaded = undefined));
+      const loaded: Loaded = { version, markets: this.#load((now) => (loaded.version = now)) };
+      this.#loaded = loaded;
+      loaded.markets.catch(() => {
+        if (this.#loaded === loaded) this.#loaded = undefined;
+      });
     }
     return this.#loaded.markets;
+  }
+
+  /** Reads everything as of one moment, whatever another process writes meanwhile. */
+  #load(tell: (version: number) => void): Promise<ReadonlyMap<string, MarketData>> {
+    return this.db.transaction(async (trx) => {
+      const version = await getDataVersion(trx);
+      tell(version);
+      return loadMarkets(trx, version, this.pool?.code);
+    });
   }
 
   /**
    * Takes a step of the feed into the markets in memory, where they are those that the step was added to.
    * Called within the tick of the write, so that nobody meets one without the other.
    */
-  grow(before: number, markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): void {
-    if (this.#loaded?.version !== before) return;
+  grow(markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): void {
+    // Only the very next version grows from what is here; after a write of another process all is read anew.
+    if (this.#loaded?.version !== step.version - 1) return;
     const grown = grownMarkets(markets, step);
     this.#kept.clear();
     this.#loaded = grown ? { version: step.version, markets: Promise.resolve(grown) } : undefined;
@@ -127,6 +148,7 @@ export class Desk {
     const params = checkParams(study, question.params);
     const data = await this.#market(question.market);
     const t = sessionAt(data.panel.sessions, question.asOf);
+    requireGroups(study, params, new Market(data, t));
     const key = JSON.stringify([data.version, data.market.market, t, study.name, params]);
     let said = this.#kept.get(key);
     if (!said) {
@@ -151,9 +173,10 @@ export class Desk {
   async #askWorker(pool: StudyPool, data: MarketData, job: { study: string; params: Record<string, unknown>; t: number }) {
     const { said, fresh } = await pool.run(data, job);
     if (Object.keys(fresh).length > 0) {
-      const keep = () => upsertDerived(this.db, data.market.market, fresh, { code: pool.code, history: data.history });
+      const keep = () =>
+        write(this.db, () => upsertDerived(this.db, data.market.market, fresh, { code: pool.code, history: data.history }));
       this.#keeping = this.#keeping.then(keep).catch((error: unknown) => {
-        log.warn({ error: error instanceof Error ? error.message : String(error) }, "derived columns were not kept");
+        log.warn(forLog(error), "derived columns were not kept");
       });
     }
     return said;
@@ -180,6 +203,16 @@ function grownMarkets(markets: ReadonlyMap<string, MarketData>, step: DeliveredS
     out.set(code, later);
   }
   return out;
+}
+
+/** One of several groups may be unknown at a date (a focus is taken along to any); when all are, there is no answer. */
+function requireGroups(study: Study, params: Record<string, unknown>, market: Market): void {
+  const keys = groupKeysIn(study.params, params);
+  if (keys.length === 0 || keys.some((key) => market.knows(key))) return;
+  const named = clipped(keys.map(labelOfKey).join(", "));
+  throw new NotFound(`“${named}” has no member in ${market.row.name} by ${date(market.asOf)}.`, [
+    "It may begin later, belong to another market, or be spelled otherwise.",
+  ]);
 }
 
 function checkParams(study: Study, raw: Record<string, unknown>): Record<string, unknown> {

@@ -22,7 +22,7 @@ const day = (text: string | undefined): number | undefined => {
 const out = values.out ?? stop("Name the folder to write to.");
 const scope = { market: values.market, from: day(values.from), to: day(values.to) };
 if (!fs.existsSync(databasePath())) stop(`There is no database at ${databasePath()}: name one with YUBRIN_DB.`);
-const db = await openDatabase(databasePath());
+const db = await openDatabase(databasePath(), { busyMs: 10_000 });
 const written = await exportFiles(db, out, scope, progressLine("Exporting"));
 await db.destroy();
 console.log(written.join("\n"));

@@ -2,7 +2,7 @@ import fs from "node:fs";
 import path from "node:path";
 import { databasePath, openDatabase } from "../db.server";
 import { FORMATS, TABLE_NAMES } from "../transfer/formats";
-import { importFiles } from "../transfer/import.server";
+import { importFiles, rowsInWords } from "../transfer/import.server";
 import { progressLine, readArguments } from "./arguments";
 
 const USAGE =
@@ -26,7 +26,7 @@ const files = fs.statSync(from).isDirectory()
 const newMarket = values.market
   ? { market: values.market, name: values["market-name"] ?? values.market, currency: values.currency ?? "" }
   : undefined;
-const db = await openDatabase(databasePath());
+const db = await openDatabase(databasePath(), { busyMs: 10_000 });
 const report = await importFiles(db, { files, newMarket }, progressLine("Importing"));
 await db.destroy();
 for (const note of report.notes) console.log(`note: ${note}`);
@@ -38,9 +38,4 @@ if (!report.imported) {
   );
   process.exit(1);
 }
-console.log(
-  `Imported into ${databasePath()}: ${Object.entries(report.rows)
-    .filter(([, n]) => n > 0)
-    .map(([table, n]) => `${n.toLocaleString("en-GB")} ${table}`)
-    .join(", ")}.`,
-);
+console.log(`Imported into ${databasePath()}: ${rowsInWords(report.rows)}.`);

@@ -1,17 +1,8 @@
-import type { Database } from "better-sqlite3";
-import type { Knex } from "knex";
 import type { Desk } from "../ask/desk.server";
+import { withConnection, write } from "../db.server";
 import { Conflict } from "../errors";
-import { log } from "../log.server";
-import {
-  countReserve,
-  doMembershipsMove,
-  findSessionInProgress,
-  membershipsNow,
-  nextStep,
-  versionNow,
-  writeStep,
-} from "../stores/feed-store.server";
+import { forLog, log } from "../log.server";
+import { countReserve, doMembershipsMove, findSessionInProgress, membershipsNow, writeStep } from "../stores/feed-store.server";
 import { isImportRunning } from "../transfer/import-jobs.server";
 import { growingBar } from "./growing-bar";
 
@@ -88,7 +79,7 @@ export class Feed {
     if (seconds !== undefined) {
       this.#timer = setInterval(() => {
         this.step().catch((error: unknown) => {
-          log.warn({ error: error instanceof Error ? error.message : String(error) }, "the feed's clock stopped");
+          log.warn(forLog(error), "the feed's clock stopped");
           void this.setClock(undefined);
         });
       }, seconds * 1000);
@@ -110,25 +101,23 @@ export class Feed {
 
   async #deliver(until: (step: number) => number): Promise<void> {
     if (isImportRunning()) throw new Conflict("An import is running; the feed waits until it has ended.");
+    const { db } = this.desk;
     const markets = await this.desk.markets;
-    const connection = await acquire(this.desk.db);
-    try {
-      // From here to the end nothing else runs: the write and the growth in memory are one.
-      const next = nextStep(connection);
-      if (!next) throw new Conflict("Every session of the reserve has been delivered.");
-      const before = versionNow(connection);
-      const step = until(next.step);
-      const last = step >= STEPS;
-      const bars = next.session.bars.map((bar) => growingBar(bar, last ? 1 : step / STEPS));
-      const version = writeStep(connection, next.session, bars, { step: next.step, last, reached: step });
-      // A run that begins or has ended around this session changes the members; one that lasts does not.
-      const settled = Math.min(...Array.from(markets.values(), ({ panel }) => panel.sessions[panel.sessions.length - 1]!));
-      const moved = next.step === 1 && doMembershipsMove(connection, settled);
-      const memberships = moved ? membershipsNow(connection) : undefined;
-      this.desk.grow(before, markets, { version, session: next.session, bars, memberships, last });
-    } finally {
-      await release(this.desk.db, connection);
-    }
+    await write(db, () =>
+      withConnection(db, (connection) => {
+        // From here to the end nothing else runs: the write and the growth in memory are one.
+        const written = writeStep(connection, ({ session, step }) => {
+          const reached = until(step);
+          const last = reached >= STEPS;
+          return { reached, last, bars: session.bars.map((bar) => growingBar(bar, last ? 1 : reached / STEPS)) };
+        });
+        if (!written) throw new Conflict("Every session of the reserve has been delivered.");
+        // A run that begins or has ended around this session changes the members; one that lasts does not.
+        const settled = Math.min(...Array.from(markets.values(), ({ panel }) => panel.sessions[panel.sessions.length - 1]!));
+        const moved = written.step === 1 && doMembershipsMove(connection, settled);
+        this.desk.grow(markets, { ...written, memberships: moved ? membershipsNow(connection) : undefined });
+      }),
+    );
   }
 
   async #tell(): Promise<FeedState> {
@@ -137,11 +126,3 @@ export class Feed {
     return state;
   }
 }
-
-interface DriverClient {
-  acquireConnection(): Promise<Database>;
-  releaseConnection(connection: Database): Promise<void>;
-}
-
-const acquire = (db: Knex): Promise<Database> => (db.client as DriverClient).acquireConnection();
-const release = (db: Knex, connection: Database): Promise<void> => (db.client as DriverClient).releaseConnection(connection);

@@ -15,10 +15,10 @@ import { listFundamentalRows, type StoredFundamentals } from "../stores/fundamen
 import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
-import { findSessionInProgress } from "../stores/feed-store.server";
+import { countReserve, findSessionInProgress } from "../stores/feed-store.server";
 import { getHistoryVersion } from "../stores/meta-store.server";
 
-/** Sessions for which there is room at the end, so that the feed can deliver them without reading anything again. */
+/** Sessions for which there is room at the end, where the feed can deliver any: without reading anything again. */
 const ROOM = 64;
 
 /** What all markets of a database are made from, read once. */
@@ -32,6 +32,8 @@ interface Shelf {
   readonly derived: ReadonlyMap<string, Readonly<Record<string, DerivedColumns>>>;
   /** The last session's day while it is in progress. */
   readonly inProgress: number | undefined;
+  /** Sessions for which there is to be room at the end. */
+  readonly room: number;
 }
 
 /**
@@ -52,6 +54,7 @@ export async function loadMarkets(db: Knex, version: number, code?: string): Pro
     history,
     derived: code === undefined ? new Map() : await listDerived(db, { code, history }),
     inProgress: (await findSessionInProgress(db))?.day,
+    room: (await countReserve(db)).left > 0 ? ROOM : 0,
   };
   const loaded = new Map<string, MarketData>();
   const abroad = await loadPart(db, ABROAD, shelf);
@@ -69,7 +72,7 @@ async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<Mark
   const instruments = shelf.instruments.filter((i) => (i.market ?? "") === market.market);
   const bars: InstrumentBars[] = [];
   await readBars(db, instruments, (b) => bars.push(b));
-  const panel = makePanel(instruments, bars, ROOM);
+  const panel = makePanel(instruments, bars, shelf.room);
   const groups = datedGroups(shelf.memberships, instruments, panel.sessions);
   const n = panel.sessions.length;
   return {

@@ -1,6 +1,8 @@
+import { crc32 } from "node:zlib";
 import { BAR_COLUMNS } from "@core/columns/panel";
 import type { InstrumentBars } from "@core/columns/dataset";
 import { yearOf } from "@core/columns/epoch-day";
+import { Unavailable } from "../errors";
 
 /*
  * A block holds the bars of one instrument and year: n days as Int32, padded to a multiple of 8 bytes, then n values
@@ -11,6 +13,15 @@ export interface BarBlock {
   readonly year: number;
   readonly bars: number;
   readonly block: Buffer;
+  /** CRC-32 of the block, so that a damaged one is noticed. */
+  readonly checksum: number;
+}
+
+type StoredBlock = Pick<BarBlock, "bars" | "block" | "checksum">;
+
+/** Whether a block is what was written. */
+export function isIntact({ bars, block, checksum }: StoredBlock): boolean {
+  return block.byteLength === headBytes(bars) + 8 * bars * BAR_COLUMNS.length && crc32(block) === checksum;
 }
 
 /** Bars of one instrument as year blocks, in the order of the years. */
@@ -20,7 +31,8 @@ export function toBlocks(bars: InstrumentBars): BarBlock[] {
     const year = yearOf(bars.days[start]!);
     let end = start + 1;
     while (end < bars.days.length && yearOf(bars.days[end]!) === year) end++;
-    blocks.push({ year, bars: end - start, block: blockOf(bars, start, end) });
+    const block = blockOf(bars, start, end);
+    blocks.push({ year, bars: end - start, block, checksum: crc32(block) });
     start = end;
   }
   return blocks;
@@ -38,8 +50,18 @@ export function blockOf(bars: InstrumentBars, start = 0, end = bars.days.length)
   return Buffer.from(bytes);
 }
 
-/** Bars of one instrument from its blocks, given in the order of the years. */
-export function fromBlocks(ticker: string, blocks: readonly { readonly bars: number; readonly block: Buffer }[]): InstrumentBars {
+/**
+ * Bars of one instrument from its blocks, given in the order of the years.
+ * @throws Unavailable, naming instrument and year, for a block that is damaged
+ */
+export function fromBlocks(ticker: string, blocks: readonly (StoredBlock & { readonly year?: number })[]): InstrumentBars {
+  const damaged = blocks.find((block) => !isIntact(block));
+  if (damaged) {
+    const which = damaged.year === undefined ? "a delivered session" : `${ticker} of ${damaged.year}`;
+    throw new Unavailable(
+      `The bars of ${which} are damaged in the database. Import them again on the Data screen, or put a copy of the database in its place.`,
+    );
+  }
   const total = blocks.reduce((sum, b) => sum + b.bars, 0);
   const column = () => new Float64Array(total);
   const out = {

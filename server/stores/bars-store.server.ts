@@ -3,16 +3,17 @@ import { yearOf } from "@core";
 import type { InstrumentBars } from "@core/columns/dataset";
 import type { BAR_COLUMNS } from "@core/columns/panel";
 import { insertRows } from "../db.server";
-import { fromBlocks, toBlocks } from "./bar-block";
+import { fromBlocks, isIntact, toBlocks } from "./bar-block";
 import { listDelivered, removeDelivered } from "./delivered-store.server";
 
-/* bar_blocks(instrument_id, year, bars, block); what the feed has delivered lies over them: delivered-store.server.ts */
+/* bar_blocks(instrument_id, year, bars, block, checksum); what the feed has delivered lies over them: delivered-store.server.ts */
 
 interface Row {
   instrument_id: number;
   year: number;
   bars: number;
   block: Buffer;
+  checksum: number;
 }
 
 /** Adds bars of an instrument; a day that it has already is overwritten. */
@@ -21,7 +22,8 @@ export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bar
   const years = { from: yearOf(bars.days[0]!), to: yearOf(bars.days[bars.days.length - 1]!) };
   const touched = () =>
     trx<Row>("bar_blocks").where({ instrument_id: instrumentId }).whereBetween("year", [years.from, years.to]);
-  const old = fromBlocks(bars.ticker, await touched().orderBy("year"));
+  // The bars of a damaged block are lost already: what comes stands in their place.
+  const old = fromBlocks(bars.ticker, (await touched().orderBy("year")).filter(isIntact));
   await touched().delete();
   await insertRows(
     trx,
@@ -122,4 +124,19 @@ export async function readBars(
       take(withDelivered(fromBlocks(i.ticker, byId.get(i.id) ?? []), delivered.get(i.id)), start + k);
     });
   }
+}
+
+/** The days of every stored bar, a block at a time, without reading prices. */
+export async function eachBarDays(db: Knex, take: (instrumentId: number, days: Int32Array) => void): Promise<void> {
+  const rows: { id: number; bars: number; days: Buffer }[] = await db("bar_blocks").select(
+    "instrument_id as id",
+    "bars",
+    db.raw("substr(block, 1, 4 * bars) as days"),
+  );
+  for (const { id, bars, days } of rows)
+    take(
+      id,
+      Int32Array.from({ length: bars }, (_, k) => days.readInt32LE(4 * k)),
+    );
+  for (const [id, { days }] of await listDelivered(db)) take(id, days);
 }

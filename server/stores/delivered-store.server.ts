@@ -1,3 +1,4 @@
+import { crc32 } from "node:zlib";
 import type { Database } from "better-sqlite3";
 import type { Knex } from "knex";
 import type { InstrumentBars, ReserveBar } from "@core/columns/dataset";
@@ -5,7 +6,7 @@ import { BAR_COLUMNS } from "@core/columns/panel";
 import { blockOf, fromBlocks } from "./bar-block";
 
 /*
- * delivered_sessions(day, bars, block): what the feed has delivered since the last import. A session is one row, so
+ * delivered_sessions(day, bars, block, checksum): what the feed has delivered since the last import. A session is one row, so
  * that a delivery writes little; an import folds them into the blocks of the instruments first. The block is that of
  * bar-block.ts, with the instruments' ids where the days stand.
  */
@@ -14,6 +15,7 @@ interface Row {
   day: number;
   bars: number;
   block: Buffer;
+  checksum: number;
 }
 
 /** Writes a session, or writes it anew; its bars are laid over those it has. */
@@ -39,9 +41,9 @@ export function putDelivered(
   });
   connection
     .prepare(
-      "INSERT INTO delivered_sessions (day, bars, block) VALUES (?, ?, ?) ON CONFLICT (day) DO UPDATE SET bars = excluded.bars, block = excluded.block",
+      "INSERT INTO delivered_sessions (day, bars, block, checksum) VALUES (?, ?, ?, ?) ON CONFLICT (day) DO UPDATE SET bars = excluded.bars, block = excluded.block, checksum = excluded.checksum",
     )
-    .run(day, known.length, block);
+    .run(day, known.length, block, crc32(block));
 }
 
 /** Delivered bars by the id of their instrument, each in the order of its days. */

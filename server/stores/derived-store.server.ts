@@ -26,10 +26,20 @@ export async function listDerived(db: Knex, of: Derivation): Promise<Map<string,
   const byMarket = new Map<string, Record<string, DerivedColumns>>();
   for (const row of await db<Row>("derived_columns").where({ ...of })) {
     const own = byMarket.get(row.market) ?? {};
-    own[row.name] = deserialize(row.block) as DerivedColumns;
+    const columns = read(row.block);
+    if (columns) own[row.name] = columns;
     byMarket.set(row.market, own);
   }
   return byMarket;
+}
+
+/** What cannot be read is derived anew. */
+function read(block: Buffer): DerivedColumns | undefined {
+  try {
+    return deserialize(block) as DerivedColumns;
+  } catch {
+    return undefined;
+  }
 }
 
 /** Keeps columns of a market; what other code or another history left is removed. */

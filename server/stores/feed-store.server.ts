@@ -46,7 +46,7 @@ export interface NextStep {
  */
 
 /** The next session of the reserve and the step that comes next; undefined when all have been delivered. */
-export function nextStep(connection: Database): NextStep | undefined {
+function nextStep(connection: Database): NextStep | undefined {
   const row = connection.prepare("SELECT day, payload FROM feed_reserve ORDER BY day LIMIT 1").get() as
     { day: number; payload: string } | undefined;
   if (!row) return undefined;
@@ -55,44 +55,56 @@ export function nextStep(connection: Database): NextStep | undefined {
   return { session: JSON.parse(row.payload) as ReserveSession, step: progress?.day === row.day ? progress.step + 1 : 1 };
 }
 
-/** The data version, for a check within the transaction. */
-export function versionNow(connection: Database): number {
+/** The data version within the transaction. */
+function versionNow(connection: Database): number {
   const row = connection.prepare("SELECT value FROM meta WHERE key = 'data_version'").get() as { value: string } | undefined;
   return Number(row?.value ?? 0);
 }
 
+/** Up to which step a session is to be delivered, and what its bars are by then. */
+export interface StepWanted {
+  readonly reached: number;
+  readonly last: boolean;
+  readonly bars: readonly ReserveBar[];
+}
+
+/** A step as it was written. */
+export interface StepWritten extends StepWanted {
+  readonly session: ReserveSession;
+  /** The step that came next before it was written. */
+  readonly step: number;
+  /** The new data version. */
+  readonly version: number;
+}
+
 /**
- * Writes one or more steps of a session: its bars so far; with the first step its joins; with the last its leaves,
- * endings and fundamentals, and the session leaves the reserve. Raises the data version.
- * @param steps the step that comes next, the one that is reached, and whether that is the session's last
- * @returns the new data version
+ * Writes one or more steps of the next session: its bars so far; with the first step its joins; with the last its leaves,
+ * endings and fundamentals, and the session leaves the reserve. Raises the data version. Which step comes next is found
+ * within the transaction, so that another process that delivers beside this one doubles nothing.
+ * @param choose says what is to be delivered of what comes next
+ * @returns what was written; undefined when the reserve is empty
  */
-export function writeStep(
-  connection: Database,
-  session: ReserveSession,
-  bars: readonly ReserveBar[],
-  { step, reached, last }: { readonly step: number; readonly reached: number; readonly last: boolean },
-): number {
-  const ids = new Map(
-    (connection.prepare("SELECT id, ticker FROM instruments").all() as { id: number; ticker: string }[]).map((r) => [
-      r.ticker,
-      r.id,
-    ]),
-  );
+export function writeStep(connection: Database, choose: (next: NextStep) => StepWanted): StepWritten | undefined {
   return connection
-    .transaction(() => {
-      putDelivered(connection, session.day, bars, ids);
+    .transaction((): StepWritten | undefined => {
+      const next = nextStep(connection);
+      if (!next) return undefined;
+      const { session, step } = next;
+      const wanted = choose(next);
+      const rows = connection.prepare("SELECT id, ticker FROM instruments").all() as { id: number; ticker: string }[];
+      const ids = new Map(rows.map((r) => [r.ticker, r.id]));
+      putDelivered(connection, session.day, wanted.bars, ids);
       if (step === 1) putJoins(connection, session, ids);
       const put = connection.prepare(
         "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value",
       );
-      if (last) {
+      if (wanted.last) {
         close(connection, session, ids);
         connection.prepare("DELETE FROM meta WHERE key = ?").run(IN_PROGRESS);
-      } else put.run(IN_PROGRESS, `${session.day}:${reached}`);
+      } else put.run(IN_PROGRESS, `${session.day}:${wanted.reached}`);
       const version = versionNow(connection) + 1;
       put.run("data_version", String(version));
-      return version;
+      return { ...wanted, session, step, version };
     })
     .immediate();
 }

@@ -61,7 +61,17 @@ describe("bar blocks", () => {
   it("are read from wherever the driver put them in memory", () => {
     const [block] = toBlocks(barsAt([20_000, 20_001, 20_002], 5));
     const moved = Buffer.concat([Buffer.from([1, 2, 3]), block!.block]).subarray(3);
-    expect(fromBlocks("AAA", [{ bars: 3, block: moved }])).toEqual(barsAt([20_000, 20_001, 20_002], 5));
+    expect(fromBlocks("AAA", [{ ...block!, block: moved }])).toEqual(barsAt([20_000, 20_001, 20_002], 5));
+  });
+  it("are named when they are damaged", () => {
+    const [block] = toBlocks(barsAt([20_000, 20_001, 20_002], 5));
+    for (const at of [0, 30, block!.block.length - 1]) {
+      const damaged = Buffer.from(block!.block);
+      damaged[at]! ^= 1;
+      expect(() => fromBlocks("AAA", [{ ...block!, block: damaged }])).toThrow("The bars of AAA of 2024 are damaged");
+    }
+    expect(() => fromBlocks("AAA", [{ ...block!, block: block!.block.subarray(8) }])).toThrow("damaged");
+    expect(() => fromBlocks("AAA", [{ ...block!, bars: 2 }])).toThrow("damaged");
   });
   it("of nothing are none", () => {
     expect(toBlocks(barsAt([], 1))).toEqual([]);

@@ -1,13 +1,17 @@
 import fs from "node:fs";
 import path from "node:path";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
 import type { Knex } from "knex";
 import { isoDate } from "@core";
+import { connectAgain } from "../db.server";
 import { getBars } from "../stores/bars-store.server";
 import { listDelivered } from "../stores/delivered-store.server";
 import { listFundamentals } from "../stores/fundamentals-store.server";
 import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
+import { getDataVersion } from "../stores/meta-store.server";
 import { csvLine } from "./csv-text";
 import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
 
@@ -25,8 +29,33 @@ type Row = readonly (string | number | null)[];
 
 const day = (d: number | null): string | null => (d === null ? null : isoDate(d));
 
+/** A download: the lines of one file, all as of the moment at which the first is asked for. */
+export async function* downloadLines(db: Knex, table: TableName, scope: ExportScope = {}): AsyncGenerator<string> {
+  const moment = await snapshotOf(db);
+  try {
+    yield* exportLines(moment.db, table, scope);
+  } finally {
+    await moment.close();
+  }
+}
+
+/** A reading transaction on a connection of its own: whatever is written meanwhile, it sees what was there at its start. */
+async function snapshotOf(db: Knex): Promise<{ readonly db: Knex; close(): Promise<void> }> {
+  const again = connectAgain(db);
+  const trx = await again.db.transaction();
+  // The moment is that of the first reading.
+  await getDataVersion(trx);
+  return {
+    db: trx,
+    close: async () => {
+      await trx.rollback();
+      await again.close();
+    },
+  };
+}
+
 /** The lines of one file of the open formats, its header first; bars come an instrument at a time. */
-export async function* exportLines(db: Knex, table: TableName, scope: ExportScope = {}): AsyncGenerator<string> {
+async function* exportLines(db: Knex, table: TableName, scope: ExportScope): AsyncGenerator<string> {
   yield csvLine(Object.keys(FORMATS[table].columns));
   let lines = "";
   for await (const row of ROWS[table](db, scope)) {
@@ -40,7 +69,8 @@ export async function* exportLines(db: Knex, table: TableName, scope: ExportScop
 }
 
 /**
- * Writes all files of the open formats into a folder; import reads them again.
+ * Writes all files of the open formats into a folder, as of one moment; import reads them again. They are written beside
+ * their places and moved there whole at the end.
  * @returns the files written
  */
 export async function exportFiles(
@@ -50,23 +80,20 @@ export async function exportFiles(
   progress: (share: number) => void = () => undefined,
 ): Promise<string[]> {
   fs.mkdirSync(folder, { recursive: true });
-  const written: string[] = [];
-  for (const [k, table] of TABLE_NAMES.entries()) {
-    const file = path.join(folder, FORMATS[table].file);
-    const out = fs.createWriteStream(file);
-    for await (const lines of exportLines(db, table, scope)) {
-      if (!out.write(lines)) await new Promise<void>((resolve) => out.once("drain", resolve));
+  const files = TABLE_NAMES.map((table) => path.join(folder, FORMATS[table].file));
+  const unfinished = (file: string) => `${file}.unfinished`;
+  const moment = await snapshotOf(db);
+  try {
+    for (const [k, table] of TABLE_NAMES.entries()) {
+      await pipeline(Readable.from(exportLines(moment.db, table, scope)), fs.createWriteStream(unfinished(files[k]!)));
+      progress((k + 1) / TABLE_NAMES.length);
     }
-    await new Promise<void>((resolve, reject) => {
-      out.on("error", reject);
-      out.end(() => {
-        resolve();
-      });
-    });
-    written.push(file);
-    progress((k + 1) / TABLE_NAMES.length);
+    for (const file of files) fs.renameSync(unfinished(file), file);
+  } finally {
+    await moment.close();
+    for (const file of files) fs.rmSync(unfinished(file), { force: true });
   }
-  return written;
+  return files;
 }
 
 /** The instruments of the scope: of a market also those that belong to none. */

@@ -1,13 +1,14 @@
 import { randomUUID } from "node:crypto";
-import fs from "node:fs";
 import { MessageChannel } from "node:worker_threads";
 import { LRUCache } from "lru-cache";
 import { Piscina } from "piscina";
 import { databasePath } from "../db.server";
 import { Conflict } from "../errors";
-import { log } from "../log.server";
+import { inWords } from "../database-errors";
+import { forLog, log } from "../log.server";
 import workerUrl from "../workers/import.worker.ts?node-worker";
 import type { ImportJob } from "../workers/import.worker";
+import { removeUploadFolder } from "./upload-folders.server";
 import type { ImportReport, ImportRequest } from "./import.server";
 
 /** An import under way, or one that has ended: with a report, stopped, or failed by a fault of the server. */
@@ -16,6 +17,8 @@ export interface ImportState {
   share: number;
   state: "running" | "ended" | "stopped" | "failed";
   report?: ImportReport;
+  /** Why it failed. */
+  reason?: string;
 }
 
 interface Running extends ImportState {
@@ -58,12 +61,16 @@ async function run(job: Running, request: ImportRequest, folder: string): Promis
     job.state = "ended";
   } catch (error) {
     job.state = job.abort.signal.aborted ? "stopped" : "failed";
-    if (job.state === "failed") log.error({ error: error instanceof Error ? error.stack : String(error) }, "an import failed");
+    if (job.state === "failed") {
+      log.error(forLog(error), "an import failed");
+      const said = inWords(error, databasePath());
+      job.reason = said instanceof Error && said.name === "Unavailable" ? said.message : "The log says where.";
+    }
   } finally {
     clearTimeout(late);
     port1.close();
     await pool.destroy();
-    fs.rmSync(folder, { recursive: true, force: true });
+    removeUploadFolder(folder);
   }
 }
 

@@ -1,9 +1,11 @@
 import fs from "node:fs";
 import path from "node:path";
 import type { Knex } from "knex";
+import { clipped, count } from "@studies/words";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
 import { TABLE_NAMES, FORMATS, type TableName } from "./formats";
+import { checkBounds } from "./panel-bounds.server";
 import { Problems, type Problem } from "./problems";
 import { readDataset, type NewMarket } from "./read-dataset";
 import type { TableFile } from "./read-table";
@@ -47,7 +49,7 @@ export async function importFiles(
     1,
     Object.values(files).reduce((sum, f) => sum + fs.statSync(f.path).size, 0),
   );
-  const dataset = await readDataset({
+  const { dataset, adopted } = await readDataset({
     files,
     known: {
       markets: new Set((await listMarkets(db)).map((m) => m.market)),
@@ -60,17 +62,45 @@ export async function importFiles(
       progress((0.7 * bytes) / total);
     },
   });
+  await checkBounds(db, dataset, files.bars?.name ?? "bars.csv", problems);
   const { bars, ...tables } = dataset;
   const rows = {
     ...Object.fromEntries(Object.entries(tables).map(([table, list]) => [table, list.length])),
     bars: bars.reduce((sum, b) => sum + b.days.length, 0),
   };
   const refused = { problems: problems.list, problemCount: problems.total, notes, rows };
+  if (adopted.length > 0) notes.push(adoption(adopted, request.newMarket!.name, problems.total > 0));
   if (problems.total > 0) return { ...refused, imported: false, dataVersion: null };
-  const dataVersion = await writeDataset(db, dataset, (share) => {
+  const named = request.files.map((f) => path.basename(f.name)).join(", ");
+  const told = (share: number) => {
     progress(0.7 + 0.3 * share);
-  });
+  };
+  const dataVersion = await writeDataset(db, dataset, told, undefined, `${clipped(named)}: ${rowsInWords(rows)}`);
   return { ...refused, imported: true, dataVersion };
+}
+
+/** What happens, or would have happened, to tickers without an instrument row. */
+function adoption(tickers: readonly string[], market: string, refused: boolean): string {
+  const named = `${tickers.slice(0, 8).join(", ")}${tickers.length > 8 ? ", …" : ""}`;
+  const verb = refused ? "would become" : "became";
+  return `${count(tickers.length, "ticker")} without an instrument row ${verb} ${tickers.length === 1 ? "a stock" : "stocks"} of ${market}, without a sector: ${named}`;
+}
+
+const TABLE_WORDS: Readonly<Record<string, readonly [one: string, many: string]>> = {
+  markets: ["market", "markets"],
+  instruments: ["instrument", "instruments"],
+  bars: ["bar", "bars"],
+  membership: ["membership", "memberships"],
+  holidays: ["holiday", "holidays"],
+  fundamentals: ["row of fundamentals", "rows of fundamentals"],
+};
+
+/** "1 market, 2 instruments, 500 bars". */
+export function rowsInWords(rows: ImportReport["rows"]): string {
+  return Object.entries(rows)
+    .filter(([, n]) => n > 0)
+    .map(([table, n]) => count(n, ...TABLE_WORDS[table]!))
+    .join(", ");
 }
 
 /** Which table each file is, by its name; a lone CSV of another name is taken for bars. */

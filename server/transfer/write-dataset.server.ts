@@ -1,5 +1,7 @@
 import type { Knex } from "knex";
 import type { Dataset } from "@core/columns/dataset";
+import { yearOf } from "@core";
+import { insertChange, type Touched } from "../stores/changes-store.server";
 import { foldDelivered, mergeBars } from "../stores/bars-store.server";
 import { mergeFundamentals } from "../stores/fundamentals-store.server";
 import { upsertInstruments } from "../stores/instruments-store.server";
@@ -15,6 +17,7 @@ import { bumpDataVersion, bumpHistoryVersion } from "../stores/meta-store.server
  * @param dataset checked rows: every ticker of every table has an instrument row here or in the database
  * @param progress is told the share done, 0 to 1
  * @param also further writes of the same transaction
+ * @param words what it brings, where it is to be undone some day
  * @returns the new data version
  */
 export async function writeDataset(
@@ -22,11 +25,14 @@ export async function writeDataset(
   dataset: Dataset,
   progress: (share: number) => void = () => undefined,
   also: (trx: Knex.Transaction) => Promise<void> = () => Promise.resolve(),
+  words?: string,
 ): Promise<number> {
   return db.transaction(async (trx) => {
+    await foldDelivered(trx);
+    if (words !== undefined)
+      await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, touchedBy(dataset), MOST_CHANGES);
     await upsertMarkets(trx, dataset.markets);
     const idOf = await upsertInstruments(trx, dataset.instruments);
-    await foldDelivered(trx);
     let done = 0;
     for (const bars of dataset.bars) {
       await mergeBars(trx, idOf.get(bars.ticker)!, bars);
@@ -40,4 +46,23 @@ export async function writeDataset(
     await bumpHistoryVersion(trx);
     return bumpDataVersion(trx);
   });
+}
+
+/** How many of the latest changes of the data can be undone. */
+export const MOST_CHANGES = 5;
+
+function touchedBy({ markets, instruments, bars, membership, holidays, fundamentals }: Dataset): Touched {
+  const distinct = (values: readonly string[]) => [...new Set(values)];
+  return {
+    markets: markets.map((m) => m.market),
+    tickers: instruments.map((i) => i.ticker),
+    years: new Map(
+      bars
+        .filter((b) => b.days.length > 0)
+        .map((b) => [b.ticker, [yearOf(b.days[0]!), yearOf(b.days[b.days.length - 1]!)] as const]),
+    ),
+    groups: distinct(membership.map((m) => m.group)),
+    holidayMarkets: distinct(holidays.map((h) => h.market)),
+    fundamentals: distinct(fundamentals.map((f) => f.ticker)),
+  };
 }

@@ -11,7 +11,7 @@ export interface ImportJob {
 
 /** Imports beside the server, with a connection of its own; when the thread is stopped, its transaction is undone. */
 export default async function run({ database, request, port }: ImportJob): Promise<ImportReport> {
-  const db = await openDatabase(database);
+  const db = await openDatabase(database, { busyMs: 10_000 });
   let told = 0;
   try {
     return await importFiles(db, request, (share) => {

@@ -3,7 +3,7 @@ import { data, Link, redirect, useNavigate, useSearchParams } from "react-router
 import { chart } from "@studies/chart";
 import { stocks } from "@studies/stocks";
 import { getDesk } from "@server/desk-of-app.server";
-import { askFor, foreseen, type ErrorShown } from "~/ask.server";
+import { askFor, findFor, foreseen, type ErrorShown } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { AVERAGE_LINES, averageName, priceChartOptions, type PriceChart } from "~/charts/price-chart";
@@ -37,7 +37,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const { industry } = answer.result;
   const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
   const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
-  const list = group.length === 0 ? undefined : (await askFor(request, stocks, { group })).result;
+  const list = group.length === 0 ? undefined : (await findFor(request, stocks, { group }))?.result;
   return {
     reading: answer.reading,
     chart: toWire(answer.result),

@@ -3,7 +3,7 @@ import { getDesk, getFeed } from "@server/desk-of-app.server";
 import { directory } from "@studies/directory";
 import { timeline } from "@studies/timeline";
 import { date } from "@studies/words";
-import { askFor, type ErrorShown } from "~/ask.server";
+import { askFor, statusOf, type ErrorShown } from "~/ask.server";
 import { FrameContext, useFrameValue } from "~/frame-context";
 import { useHere } from "~/here";
 import { toWire } from "~/wire";
@@ -16,6 +16,16 @@ import { Shortcuts } from "./shortcuts";
 
 /** What the frame shows whatever the date: the markets, and the whole span of the one in view. */
 export async function loader({ request }: Route.LoaderArgs) {
+  try {
+    return await frameOf(request);
+  } catch (error) {
+    // The screen says why; the frame stands around it without a market.
+    if (statusOf(error) !== 503 && !isRouteErrorResponse(error)) throw error;
+    return { markets: [], market: undefined, span: undefined, sectors: [], feed: undefined, inProgress: undefined };
+  }
+}
+
+async function frameOf(request: Request) {
   const feed = await (await getFeed()).state();
   const markets = await (await getDesk()).listMarkets();
   const { searchParams, origin } = new URL(request.url);

@@ -3,9 +3,8 @@ import { Link, useSearchParams } from "react-router";
 import { anyOf } from "@studies/group-key";
 import type { PeerSet } from "@studies/peer-names";
 import { periodMap } from "@studies/period-map";
-import { getDesk } from "@server/desk-of-app.server";
 import { listKeptThings } from "@server/kept.server";
-import { askFor } from "~/ask.server";
+import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -30,7 +29,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     ...(search.get("from") ? { from: search.get("from")! } : {}),
     ...(search.get("to") ? { to: search.get("to")! } : {}),
   });
-  const lists = await listKeptThings((await getDesk()).db, "list");
+  const lists = await listKeptThings((await openDesk()).db, "list");
   return {
     reading: answer.reading,
     market: answer.market,

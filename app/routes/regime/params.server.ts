@@ -1,4 +1,4 @@
-import { getDesk } from "@server/desk-of-app.server";
+import { openDesk } from "~/ask.server";
 import { findKeptThing } from "@server/kept.server";
 import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
 
@@ -7,7 +7,7 @@ const DEFAULT_PANES: readonly OscillatorName[] = ["rsi"];
 /** What the address asks for; what it leaves out is as it was kept. */
 export async function regimeParams(request: Request) {
   const search = new URL(request.url).searchParams;
-  const { db } = await getDesk();
+  const { db } = await openDesk();
   const set = search.has("set") ? search.getAll("set") : ((await findKeptThing(db, "exposure-set", "default"))?.set ?? []);
   const panes = search.has("panes")
     ? search.getAll("panes").filter((p): p is OscillatorName => p in OSCILLATORS)

@@ -1,12 +1,11 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { getDesk } from "@server/desk-of-app.server";
 import { listKeptThings } from "@server/kept.server";
 import { directory } from "@studies/directory";
 import { LANES } from "@studies/lane-names";
 import { ownTiming } from "@studies/own-timing";
 import { timing } from "@studies/timing";
-import { askFor, findFor } from "~/ask.server";
+import { askFor, findFor, openDesk } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { timingHeight, timingOptions } from "~/charts/timing-chart";
@@ -24,7 +23,7 @@ import { ReEntry } from "./re-entry";
 import { Signals } from "./signals";
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const desk = await getDesk();
+  const desk = await openDesk();
   const answer = await askFor(request, timing);
   const [summaries, kept, known] = await Promise.all([
     marketSummaries(request),

@@ -1,0 +1,95 @@
+import { spawn } from "node:child_process";
+import fs from "node:fs";
+import os from "node:os";
+import path from "node:path";
+import { fileURLToPath } from "node:url";
+import { afterAll, describe, expect, it } from "vitest";
+import { seeded } from "@core/testing";
+import { makeWorld } from "@world/make-world";
+import { openDatabase } from "./db.server";
+import { fromBlocks, isIntact } from "./stores/bar-block";
+import { listInstruments } from "./stores/instruments-store.server";
+import { writeWorld } from "./transfer/write-world.server";
+import writerUrl from "./testing/write-forever.ts?node-worker";
+
+/* What was answered as saved is there after a kill at any moment, and nothing is there in part or twice. */
+
+const KILLS = 60;
+const SEED = Number(process.env["YUBRIN_SEED"] ?? Date.now() % 1_000_000);
+const folder = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-kills-"));
+afterAll(() => {
+  fs.rmSync(folder, { recursive: true, force: true });
+});
+
+/** Runs the writer until it is killed, so many milliseconds after its first line; gives the lines that it had said. */
+function killed(file: string, from: number, after: number): Promise<string[]> {
+  const child = spawn(process.execPath, [fileURLToPath(writerUrl), String(from)], { env: { ...process.env, YUBRIN_DB: file } });
+  return new Promise((resolve, reject) => {
+    let said = "";
+    let errors = "";
+    child.stderr.on("data", (chunk: Buffer) => (errors += chunk.toString()));
+    child.stdout.on("data", (chunk: Buffer) => {
+      if (said === "") setTimeout(() => child.kill("SIGKILL"), after);
+      said += chunk.toString();
+    });
+    child.on("exit", (code) => {
+      if (code === null) resolve(said.split("\n").slice(0, -1));
+      else reject(new Error(`it ended by itself: ${errors.slice(-600)}`));
+    });
+  });
+}
+
+async function requireWhole(file: string, lines: readonly string[], kept: number): Promise<number> {
+  const db = await openDatabase(file);
+  try {
+    expect(await db.raw("pragma quick_check")).toEqual([{ quick_check: "ok" }]);
+    const names = await db("kept").where({ kind: "list" }).pluck<string[]>("name");
+    const said = lines.flatMap((line) => (line.startsWith("kept ") ? [Number(line.slice(5))] : []));
+    const highest = Math.max(kept, ...said);
+    const there = names.map((name) => Number(name.slice(5))).sort((a, b) => a - b);
+    // All that was answered, in order, and at most the one that was under way when it was killed.
+    expect(there).toEqual(Array.from({ length: there.length }, (_, k) => k + 1));
+    expect(there.length - highest).toBeGreaterThanOrEqual(0);
+    expect(there.length - highest).toBeLessThanOrEqual(1);
+    const blocks = await db("bar_blocks").orderBy(["instrument_id", "year"]);
+    expect(blocks.every((b) => isIntact(b as Parameters<typeof isIntact>[0]))).toBe(true);
+    for (const { id, ticker } of (await listInstruments(db)).slice(0, 3)) {
+      const { days } = fromBlocks(
+        ticker,
+        blocks.filter((b) => (b as { instrument_id: number }).instrument_id === id) as Parameters<typeof fromBlocks>[1],
+      );
+      expect(days.every((day, k) => k === 0 || days[k - 1]! < day)).toBe(true);
+    }
+    const reserve = await db("feed_reserve").pluck<number[]>("day");
+    const delivered = await db("delivered_sessions").pluck<number[]>("day");
+    const progress = await db<{ key: string; value: string }>("meta").where({ key: "session_in_progress" }).first("value");
+    const inProgress = Number(progress?.value.split(":")[0]);
+    // A session is in the reserve or among the delivered, but for the one in progress.
+    expect(delivered.filter((day) => reserve.includes(day) && day !== inProgress)).toEqual([]);
+    expect((await db("data_changes").count({ n: "*" }))[0]).toMatchObject({ n: expect.any(Number) as number });
+    return there.length;
+  } finally {
+    await db.destroy();
+  }
+}
+
+/** Half of the kills, on a database of its own. */
+async function lane(number: number): Promise<number> {
+  const random = seeded(SEED + number);
+  const file = path.join(folder, `lane-${number}.db`);
+  const db = await openDatabase(file);
+  await writeWorld(db, makeWorld(9 + number, { stocks: 8, years: 1, reserve: 40 }));
+  await db.destroy();
+  let kept = 0;
+  for (let k = 0; k < KILLS / 2; k++) kept = await requireWhole(file, await killed(file, kept, 200 * random()), kept);
+  return kept;
+}
+
+describe("kills while everything is written", () => {
+  it(`${KILLS} of them lose nothing that was answered`, async () => {
+    console.log(`kills: YUBRIN_SEED=${SEED}`);
+    const kept = await Promise.all([lane(0), lane(1)]);
+    // Each run had time to write; some of them several times over.
+    expect(Math.min(...kept)).toBeGreaterThan(KILLS / 2);
+  }, 120_000);
+});

@@ -1,0 +1,42 @@
+import { databasePath, openDatabase, withConnection, write } from "../db.server";
+import { undoChange } from "../data-changes.server";
+import { keepThing } from "../kept.server";
+import { writeStep } from "../stores/feed-store.server";
+import { listChanges } from "../stores/changes-store.server";
+import { listInstruments } from "../stores/instruments-store.server";
+import { writeDataset } from "../transfer/write-dataset.server";
+
+/*
+ * Writes everything that a server writes, one after another, until it is killed; says each on a line once it is done.
+ * The argument is where the counting of kept things goes on.
+ */
+
+const db = await openDatabase(databasePath());
+const one = (x: number) => Float64Array.of(x);
+for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
+  await keepThing(db, "breadth-zones", "counted", JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }));
+  await keepThing(db, "list", `list ${n}`, JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }));
+  console.log(`kept ${n}`);
+  const step = await write(db, () =>
+    withConnection(db, (connection) =>
+      writeStep(connection, ({ session, step }) => ({ reached: step, last: step >= 4, bars: session.bars })),
+    ),
+  );
+  if (step) console.log(`step ${step.session.day} ${step.step}`);
+  const [first] = await listInstruments(db);
+  const empty = { markets: [], instruments: [], membership: [], holidays: [], fundamentals: [] };
+  const bar = { ticker: first!.ticker, open: one(n), high: one(n), low: one(n), close: one(n), volume: one(n) };
+  await writeDataset(
+    db,
+    { ...empty, bars: [{ ...bar, days: Int32Array.of(20_000 + (n % 5)) }] },
+    undefined,
+    undefined,
+    `import ${n}`,
+  );
+  console.log(`import ${n}`);
+  if (n % 3 === 0) {
+    const [latest] = await listChanges(db);
+    if (latest) await undoChange(db, latest.id);
+    console.log(`undone ${n}`);
+  }
+}
