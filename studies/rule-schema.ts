@@ -74,12 +74,15 @@ export function isTooDeep(text: string, most = 100): boolean {
 /** The same as text, as it stands in an address. */
 export const ruleText = z.string().transform((text, context): Rule => {
   try {
-    if (isTooDeep(text)) throw new Error("too deep");
+    if (isTooDeep(text)) {
+      context.addIssue({ code: "custom", message: "is nested too deep" });
+      return z.NEVER;
+    }
     const parsed = ruleSchema.safeParse(JSON.parse(text));
     if (parsed.success) return parsed.data;
     context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
   } catch {
-    context.addIssue({ code: "custom", message: "is not JSON, or is nested too deep" });
+    context.addIssue({ code: "custom", message: "is not JSON" });
   }
   return z.NEVER;
 });
