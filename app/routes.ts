@@ -16,6 +16,7 @@ export default [
   route("data", "routes/data-index.ts"),
   route("data/:study", "routes/data-twin.ts"),
   route("export/:table", "routes/export-table.ts"),
+  route("find", "routes/find.ts"),
   route("settings", "routes/settings.ts"),
   route("kept", "routes/kept.ts"),
   route("feed", "routes/feed.ts"),

@@ -18,6 +18,11 @@ if (!isLoopback(host) && !passphrase) {
   throw new Error(`HOST=${host} opens Yubrin to other machines: set YUBRIN_PASSPHRASE as well, or leave HOST out.`);
 }
 
+// A promise that nobody waited for is a fault of one request; the others go on.
+process.on("unhandledRejection", (error) => {
+  log.error(forLog(error), "a rejection was not handled");
+});
+
 export const app = express();
 app.disable("x-powered-by");
 app.use((_request, response, next) => {

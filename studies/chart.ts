@@ -1,19 +1,25 @@
-import { align, ema, isAbove, isoDate, simpleReturnAt, sma } from "@core";
+import { align, ema, isAbove, isoDate, simpleReturnAt, sma, type BarColumn } from "@core";
 import { z } from "zod";
 import { locate, onOwnDays } from "./abroad";
-import { referenceColumns, regimeColumns, stopSideColumn } from "./columns";
+import { compositeColumn, referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
 import { groupKeyText } from "./group-key";
 import type { KnownInstrument, Market } from "./market";
+import { FUNDAMENTAL_FIELDS, type FundamentalField } from "./market-data";
 import { strengthOfGroups } from "./strength-of-groups";
 import { trendOfStocks } from "./trend-of-stocks";
 import { date, fixed, list, price, signedPercent } from "./words";
+
+/** Asked for instead of a ticker: the market's composite. */
+export const COMPOSITE = "market:";
+
+const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
 export const chart = defineStudy({
   name: "chart",
   about: "Daily bars of one instrument with averages, its line relative to the broad index, and what is known of it.",
   params: z.object({
-    ticker: z.string().max(40).describe("the instrument"),
+    ticker: z.string().max(40).describe('the instrument, or "market:" for the composite of the market'),
     history: z.coerce.number().int().min(20).max(20_000).default(252).describe("sessions to give"),
     averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
     average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
@@ -24,28 +30,26 @@ export const chart = defineStudy({
     { ticker: "WORLD", history: 30 },
     { ticker: "$stock", history: 60, averages: [10], average: "ema" },
     { ticker: "$index" },
+    { ticker: COMPOSITE, history: 40 },
   ],
   ask(market, { ticker, history, averages, average }) {
-    // An instrument that belongs to no market is shown on its own days, the index carried onto them.
-    const located = locate(market, ticker);
-    if (!located) return undefined;
-    const { part, instrument } = located;
-    const own = (values: Float64Array) => onOwnDays(part, instrument, values);
-    const days = onOwnDays(part, instrument, part.sessions);
+    const shown = ticker === COMPOSITE ? compositeOf(market) : instrumentOf(market, ticker);
+    if (!shown) return undefined;
+    const { days, instrument, part } = shown;
     const start = Math.max(0, days.length - history);
-    const whole = own(part.bars("close", instrument.index));
-    const column = (name: "open" | "high" | "low" | "close" | "volume") => own(part.bars(name, instrument.index)).slice(start);
+    const whole = shown.column("close");
+    const column = (name: BarColumn) => shown.column(name).slice(start);
     const index = market.perSession(referenceColumns).close;
     const reference = part === market ? index : align(index, market.sessions, days);
-    const isReference = instrument.ticker === market.row.broadIndex;
+    const isReference = ticker === (market.row.broadIndex ?? COMPOSITE);
     const close = column("close");
     return {
       asOf: market.asOf,
       ticker,
-      name: instrument.name,
-      kind: instrument.kind,
-      sector: instrument.sector ?? "",
-      industry: instrument.industry ?? "",
+      name: shown.name,
+      kind: instrument?.kind ?? "composite",
+      sector: instrument?.sector ?? "",
+      industry: instrument?.industry ?? "",
       referenceName: market.referenceName,
       days: days.slice(start),
       open: column("open"),
@@ -59,7 +63,7 @@ export const chart = defineStudy({
       relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
-      facts: factsOf(part, instrument, whole, reference),
+      facts: factsOf(shown, whole, isReference ? undefined : reference),
     };
   },
   reading(r): Sentence[] {
@@ -128,6 +132,41 @@ export const chart = defineStudy({
   }),
 });
 
+/** What is drawn on a chart: an instrument on its own sessions, or the market's composite. */
+interface Shown {
+  readonly part: Market;
+  readonly name: string;
+  readonly instrument: KnownInstrument | undefined;
+  readonly days: Int32Array;
+  column(name: BarColumn): Float64Array;
+}
+
+/** An instrument that belongs to no market is shown on its own days. */
+function instrumentOf(market: Market, ticker: string): Shown | undefined {
+  const located = locate(market, ticker);
+  if (!located) return undefined;
+  const { part, instrument } = located;
+  return {
+    part,
+    instrument,
+    name: instrument.name,
+    days: onOwnDays(part, instrument, part.sessions),
+    column: (name) => onOwnDays(part, instrument, part.bars(name, instrument.index)),
+  };
+}
+
+/** The composite has levels only, no highs and lows. */
+function compositeOf(market: Market): Shown {
+  const { level } = market.perSession(compositeColumn);
+  return {
+    part: market,
+    instrument: undefined,
+    name: `${market.row.name} composite`,
+    days: market.sessions,
+    column: (name) => (name === "close" ? level : new Float64Array(level.length).fill(NaN)),
+  };
+}
+
 function relativeLine(close: Float64Array, reference: Float64Array): Float64Array {
   const base = close.findIndex((c, k) => !Number.isNaN(c / reference[k]!));
   return close.map((c, k) => (100 * (c / reference[k]!)) / (close[base]! / reference[base]!));
@@ -140,26 +179,27 @@ function barsBack(close: Float64Array, t: number, n: number): number {
   return -1;
 }
 
-/** What is known of an instrument on its last session; its closes and the index on its own sessions. */
-function factsOf(market: Market, instrument: KnownInstrument, closes: Float64Array, reference: Float64Array) {
+/** What is known on the last session: of its closes, against the index on its own sessions, and of a stock. */
+function factsOf({ part: market, instrument, days }: Shown, closes: Float64Array, reference: Float64Array | undefined) {
   const t = closes.length - 1;
   const r63 = simpleReturnAt(closes, t, 63);
-  const industries = instrument.kind === "stock" ? strengthOfGroups(market, "industry") : [];
-  const trend = instrument.kind === "stock" ? trendOfStocks(market, industries).get(instrument.index) : undefined;
+  const stock = instrument?.kind === "stock" ? instrument : undefined;
+  const industries = stock ? strengthOfGroups(market, "industry") : [];
+  const trend = stock ? trendOfStocks(market, industries).get(stock.index) : undefined;
   return {
     close: closes[t]!,
-    lastBar: market.sessions[market.bars("close", instrument.index).findLastIndex((c) => !Number.isNaN(c))]!,
+    lastBar: days[closes.findLastIndex((c) => !Number.isNaN(c))] ?? NaN,
     r1: simpleReturnAt(closes, t, 1),
     r5: simpleReturnAt(closes, t, 5),
     r21: simpleReturnAt(closes, t, 21),
     r63,
     r126: simpleReturnAt(closes, t, 126),
     /** r(63) less what the index made between the same two days. */
-    excess63: instrument.ticker === market.row.broadIndex ? NaN : r63 - (reference[t]! / reference[barsBack(closes, t, 63)]! - 1),
+    excess63: reference ? r63 - (reference[t]! / reference[barsBack(closes, t, 63)]! - 1) : NaN,
     trend: trend?.trend ?? NaN,
     stance: trend?.stance ?? "",
-    stopSide: market.perInstrument(stopSideColumn, instrument.index)[market.lastSessionOf(instrument.index)]!,
-    industryStrength: industries.find((g) => g.name === instrument.industry)?.strength ?? NaN,
-    ...market.fundamentals(instrument.index),
+    stopSide: instrument ? market.perInstrument(stopSideColumn, instrument.index)[market.lastSessionOf(instrument.index)]! : NaN,
+    industryStrength: industries.find((g) => g.name === stock?.industry)?.strength ?? NaN,
+    ...(instrument ? market.fundamentals(instrument.index) : NOTHING_KNOWN),
   };
 }

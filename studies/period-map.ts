@@ -1,4 +1,15 @@
-import { findEpochDay, finishedLegs, heldAbove, median, periodReturn, presentLeg, swings, volumeRise, type Leg } from "@core";
+import {
+  isoDate,
+  findEpochDay,
+  finishedLegs,
+  heldAbove,
+  median,
+  periodReturn,
+  presentLeg,
+  swings,
+  volumeRise,
+  type Leg,
+} from "@core";
 import { z } from "zod";
 import { averageColumn, referenceColumns } from "./columns";
 import { defineStudy, type Figure, type Sentence } from "./define-study";
@@ -133,6 +144,8 @@ export const periodMap = defineStudy({
   table: (r) => ({
     columns: [
       ...["key", "name", "belongs to", "industry"].map((key) => ({ key, label: key })),
+      { key: "from", label: "from" },
+      { key: "to", label: "to" },
       { key: "change", label: "change" },
       { key: "ended", label: "ended before the last session" },
       { key: "held50", label: "above its 50 throughout" },
@@ -141,7 +154,7 @@ export const periodMap = defineStudy({
       { key: "value", label: "market value at the start" },
     ],
     rows: r.rows.map((m) => [
-      ...[m.key, m.name, m.family, m.industry, m.change],
+      ...[m.key, m.name, m.family, m.industry, isoDate(r.from), isoDate(r.to), m.change],
       ...[m.ended, m.held50, m.held200].map((yes) => (yes ? "yes" : "no")),
       m.volumeRise,
       m.value,

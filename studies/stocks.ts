@@ -2,7 +2,8 @@ import { standing } from "@core";
 import { z } from "zod";
 import { dayFacts, type DayFacts } from "./day-facts";
 import { defineStudy, type Sentence } from "./define-study";
-import { anyOf } from "./group-key";
+import { anyOf, groupKeyText } from "./group-key";
+import type { Market } from "./market";
 import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { byRank } from "./groups";
@@ -60,7 +61,13 @@ export const stocks = defineStudy({
         },
       ];
     });
-    return { asOf: market.asOf, title: groupsTitle(group, market), rows: rows.sort(byRankThenTicker) };
+    return {
+      asOf: market.asOf,
+      title: groupsTitle(group, market),
+      rows: rows.sort(byRankThenTicker),
+      /** Funds that hold mostly these, by the share of their weight; of a group, not of picked stocks. */
+      funds: fundsOf(market, group, rows),
+    };
   },
   reading(r): Sentence[] {
     const ranked = r.rows.filter((s) => !Number.isNaN(s.rank));
@@ -128,6 +135,23 @@ export const stocks = defineStudy({
     ]),
   }),
 });
+
+const LEAST_WEIGHT = 0.5;
+const MOST_FUNDS = 6;
+
+function fundsOf(market: Market, group: readonly string[], rows: readonly StockRow[]) {
+  if (group.length > 1 || !/^(sector|industry|group):/.test(group[0] ?? "")) return [];
+  const members = new Set(rows.map((row) => row.ticker));
+  return market.instruments
+    .filter((i) => i.kind === "fund" && (i.leverage ?? 1) === 1 && groupKeyText("group", i.ticker) !== group[0])
+    .map((i) => {
+      const held = market.holdingsAt(i.ticker, market.t).filter(({ index }) => members.has(market.at(index)?.ticker ?? ""));
+      return { ticker: i.ticker, name: i.name, weight: held.reduce((sum, h) => sum + h.weight, 0) };
+    })
+    .filter((f) => f.weight >= LEAST_WEIGHT)
+    .sort((a, b) => b.weight - a.weight || (a.ticker < b.ticker ? -1 : 1))
+    .slice(0, MOST_FUNDS);
+}
 
 function byRankThenTicker(a: StockRow, b: StockRow): number {
   return byRank({ rank: a.rank, name: a.ticker }, { rank: b.rank, name: b.ticker });

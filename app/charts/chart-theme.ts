@@ -117,7 +117,7 @@ function monthStarts(dates: readonly string[]): ReadonlySet<number> {
   const starts: number[] = [];
   for (let k = 1; k < dates.length; k++) if (dates[k]!.slice(0, 7) !== dates[k - 1]!.slice(0, 7)) starts.push(k);
   const step = Math.ceil(starts.length / 10);
-  const edge = dates.length / 40;
+  const edge = dates.length / 13;
   return new Set(starts.filter((k, i) => i % step === 0 && k > edge && k < dates.length - edge));
 }
 

@@ -1,6 +1,8 @@
 import type { EChartsCoreOption, EChartsType } from "echarts/core";
 import { useEffect, useRef, useState } from "react";
+import { useFrameValue } from "~/frame-context";
 import { readTheme, type ChartTheme } from "./chart-theme";
+import { textBoxesOf } from "./text-boxes";
 
 interface Props {
   /** What the picture shows, for those who cannot see it; the figures stand in the table that goes with it. */
@@ -8,10 +10,15 @@ interface Props {
   /** Makes the options for a theme; a new function draws anew. */
   readonly options: (theme: ChartTheme) => EChartsCoreOption;
   readonly className: string;
+  /** Days of its sessions along the horizontal axis: pressing one makes it the as-of date. */
+  readonly days?: Int32Array;
+  /** Whether it is what the screen is for: the keyboard arrives here. */
+  readonly main?: boolean;
 }
 
 /** A chart: loads the drawing code, draws, follows its size and the theme, and cleans up. */
-export function Chart({ label, options, className }: Props) {
+export function Chart({ label, options, className, days, main = false }: Props) {
+  const { goTo } = useFrameValue();
   const box = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<EChartsType>();
   useEffect(() => {
@@ -22,7 +29,10 @@ export function Chart({ label, options, className }: Props) {
     const sizes = new ResizeObserver(() => chart?.resize());
     void import("./echarts").then(({ init }) => {
       if (gone) return;
-      chart = init(element, null, { renderer: "canvas" });
+      const made = init(element, null, { renderer: "canvas" });
+      chart = made;
+      // What is written on the canvas can be asked for, as it can of a drawing.
+      Object.assign(element, { textBoxes: () => textBoxesOf(made) });
       sizes.observe(element);
       setDrawn(chart);
     });
@@ -48,8 +58,29 @@ export function Chart({ label, options, className }: Props) {
       themes.disconnect();
     };
   }, [drawn, options]);
+  useEffect(() => {
+    if (!drawn || drawn.isDisposed() || !days) return;
+    const surface = drawn.getZr();
+    const press = ({ offsetX, offsetY }: { offsetX: number; offsetY: number }) => {
+      const grid = [0, 1, 2, 3].find((gridIndex) => drawn.containPixel({ gridIndex }, [offsetX, offsetY]));
+      if (grid === undefined) return;
+      const [row] = drawn.convertFromPixel({ gridIndex: grid }, [offsetX, offsetY]) as [number, number];
+      const day = days[Math.max(0, Math.min(days.length - 1, Math.round(row)))];
+      if (day !== undefined) goTo(day);
+    };
+    surface.on("click", press);
+    return () => {
+      if (!drawn.isDisposed()) surface.off("click", press);
+    };
+  }, [drawn, days, goTo]);
   return (
-    <div role="img" aria-label={label} className={className} data-drawn={drawn !== undefined}>
+    <div
+      role="img"
+      aria-label={label}
+      className={className}
+      data-drawn={drawn !== undefined}
+      {...(main ? { "data-main": true } : {})}
+    >
       <div ref={box} className="size-full" />
     </div>
   );

@@ -1,4 +1,4 @@
-import { BarChart, CandlestickChart, LineChart } from "echarts/charts";
+import { BarChart, CandlestickChart, CustomChart, LineChart } from "echarts/charts";
 import { AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
 import { init, use as register } from "echarts/core";
 import { LabelLayout } from "echarts/features";
@@ -8,6 +8,7 @@ import { CanvasRenderer } from "echarts/renderers";
 register([
   BarChart,
   CandlestickChart,
+  CustomChart,
   LineChart,
   AxisPointerComponent,
   GridComponent,

@@ -73,6 +73,8 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
     axisPointer: { link: [{ xAxisIndex: "all" }] },
     tooltip: { ...tooltip(theme), formatter: (points: { dataIndex: number }[]) => tooltipText(data, points[0]?.dataIndex ?? 0) },
     series: [
+      // What has closes alone is a line.
+      ...(hasRange(data) ? [] : [line("close", data.close, theme.ink, 1.4, 0)]),
       {
         type: "candlestick",
         name: "price",
@@ -99,6 +101,10 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
   };
 }
 
+function hasRange({ high }: PriceChart): boolean {
+  return high.some((x) => !Number.isNaN(x));
+}
+
 function tooltipText(data: PriceChart, k: number): string {
   const head = `<b>${date(data.days[k]!)}</b>`;
   if (Number.isNaN(data.close[k])) return `${head}<br>no bar`;
@@ -106,7 +112,7 @@ function tooltipText(data: PriceChart, k: number): string {
   const change = k > 0 ? ` (${signedPercent(data.close[k]! / data.close[k - 1]! - 1)})` : "";
   const lines = [
     head,
-    `open ${at(data.open[k]!)} · high ${at(data.high[k]!)} · low ${at(data.low[k]!)}`,
+    ...(hasRange(data) ? [`open ${at(data.open[k]!)} · high ${at(data.high[k]!)} · low ${at(data.low[k]!)}`] : []),
     `close <b>${at(data.close[k]!)}</b>${change}`,
     `volume ${Number.isNaN(data.volume[k]) ? "–" : Math.round(data.volume[k]!).toLocaleString("en-GB")}`,
     ...data.averages.map((a) => `${averageName(data, a.n)} ${at(a.values[k]!)}`),

@@ -28,6 +28,11 @@ const named = (options: object, name: string) => seriesOf(options).filter((s) =>
 const told = (options: object, k: number) =>
   (options as { tooltip: { formatter(points: { dataIndex: number }[]): string } }).tooltip.formatter([{ dataIndex: k }]);
 
+type Render = (
+  params: { dataIndex: number; coordSys: { x: number; y: number; width: number; height: number } },
+  api: { coord(point: readonly [number, number]): [number, number] },
+) => { children: { type: string; y?: number; style: { text?: string } }[] };
+
 describe("the structure chart", () => {
   const channel = (sessions: number, verdict: Channel["verdict"]): Channel => ({
     sessions,
@@ -81,10 +86,22 @@ describe("the structure chart", () => {
     expect(named(options, "252-session channel")).toEqual([]);
   });
   it("labels levels with price, distance, ATRs and how often they were met", () => {
-    expect(named(options, "level").map((l) => l.endLabel!.formatter)).toEqual([
-      "126.0  +5.0% · 3.0 ATR · 3×",
-      "110.0  −8.3% · 5.0 ATR",
-    ]);
+    const [levels] = named(options, "levels") as unknown as { data: [number, number][]; renderItem: Render }[];
+    const coordSys = { x: 0, y: 0, width: 500, height: 300 };
+    // A picture in which one point of price is a pixel and a half.
+    const drawn = levels!.data.map((_, dataIndex) =>
+      levels!.renderItem({ dataIndex, coordSys }, { coord: ([, y]) => [0, 300 - 1.5 * y] }),
+    );
+    const texts = drawn.map((d) => d.children.find((c) => c.type === "text")!);
+    expect(texts.map((t) => t.style.text)).toEqual(["126.00  +5.0% · 3.0 ATR · 3×", "110.00  −8.3% · 5.0 ATR"]);
+    expect(texts.map((t) => t.y)).toEqual([111, 135]);
+    // Where they would meet they are moved apart, each with a leader.
+    const close = levels!.data.map((_, dataIndex) =>
+      levels!.renderItem({ dataIndex, coordSys }, { coord: ([, y]) => [0, 300 - 0.1 * y] }),
+    );
+    const [first, second] = close.map((d) => d.children.find((c) => c.type === "text")!.y!);
+    expect(second! - first!).toBeCloseTo(14, 9);
+    expect(close.every((d) => d.children.filter((c) => c.type === "line").length === 2)).toBe(true);
   });
   it("has a pane for each oscillator with its guides and its name, and is as tall as they need", () => {
     const [rsi] = named(options, "RSI(14)");

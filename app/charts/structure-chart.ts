@@ -2,8 +2,9 @@ import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
 import type { Channel, DatedLevel } from "@studies/structure";
-import { date, fixed, signedPercent } from "@studies/words";
+import { date, fixed, price, signedPercent } from "@studies/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { edgeLabelSeries, type EdgeLabel } from "./edge-labels";
 
 export interface StructureChart {
   readonly name: string;
@@ -22,7 +23,7 @@ export interface StructureChart {
 }
 
 /** Space at the right edge for the levels' labels. */
-const EDGE = 196;
+const EDGE = 232;
 const PANE = 92;
 /** Height of the picture in pixels: the price, and a pane for each oscillator. */
 export const structureHeight = (panes: number): number => 380 + panes * PANE;
@@ -80,7 +81,7 @@ export function structureOptions(theme: ChartTheme, data: StructureChart): EChar
       ...channelLines(data.channels.long, "dashed"),
       ...channelLines(data.channels.short, "solid"),
       line(data.name, data.close, { color: theme.ink, width: 1 }),
-      ...levelSeries(theme, data, n),
+      edgeLabelSeries(theme, levelLabels(data)),
       {
         ...line("legs", legs, { color: theme.ink, width: 2.2 }),
         connectNulls: true,
@@ -122,25 +123,11 @@ function alongChannel(c: Channel, factor: number, n: number): number[] {
   });
 }
 
-/** Each level a line to the right edge with its distance; labels that would meet are moved apart. */
-function levelSeries(theme: ChartTheme, { levels }: StructureChart, n: number) {
+/** What is written of each of the levels ahead. */
+function levelLabels({ levels }: StructureChart): EdgeLabel[] {
   return [...levels.above, ...levels.below].map((l) => ({
-    type: "line" as const,
-    name: "level",
-    data: new Array<number>(n).fill(l.price),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { color: theme.soft, width: 0.8, type: "dotted" as const },
-    itemStyle: { color: theme.soft },
-    endLabel: {
-      show: true,
-      distance: 46,
-      formatter: `${fixed(l.price, 1)}  ${signedPercent(l.distance)} · ${fixed(Math.abs(l.atrs), 1)} ATR${l.met > 1 ? ` · ${l.met}×` : ""}`,
-      color: theme.ink,
-      fontFamily: FONT,
-      fontSize: 11,
-    },
-    labelLayout: { moveOverlap: "shiftY" as const },
+    y: l.price,
+    text: `${price(l.price)}  ${signedPercent(l.distance)} · ${fixed(Math.abs(l.atrs), 1)} ATR${l.met > 1 ? ` · ${l.met}×` : ""}`,
   }));
 }
 

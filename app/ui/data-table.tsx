@@ -1,8 +1,11 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
-import { useMemo, useRef, useState, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
+import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { count, list } from "@studies/words";
 import { useHrefWith } from "~/here";
+import { useFittingColumns } from "./fitting-columns";
+import { useRemembered } from "./remembered";
 
 export interface Column<Row> {
   readonly key: string;
@@ -11,6 +14,8 @@ export interface Column<Row> {
   readonly about?: string;
   readonly text?: boolean;
   readonly width?: number;
+  /** How soon it can be spared where there is little room: 0 never, 1 last of all [0]. */
+  readonly priority?: number;
   /** What it is sorted by; NaN and "" come last in either order. */
   value(row: Row): number | string;
   cell(row: Row): ReactNode;
@@ -38,22 +43,35 @@ interface Props<Row> {
   readonly className?: string;
   /** Name of the parameter that keeps the order [sort]. */
   readonly sortParam?: string;
+  /** Whether it is what the screen is for: the keyboard arrives here. */
+  readonly main?: boolean;
 }
 
 const ROW = 27;
 
-/** A sorted table, virtual when long: arrows move, Enter opens, Space chooses. Its first column stays in view. */
+/**
+ * A sorted table, virtual when long: arrows move, Enter opens, Space chooses. Its first column stays in view; columns
+ * that do not fit are left out in the order of their priority, and can be asked for.
+ */
 export function DataTable<Row>(props: Props<Row>) {
-  const { caption, rows, columns, rowKey, defaultSort, href, choose, onBack, onActive, className, sortParam = "sort" } = props;
+  const { caption, rows, columns: all, rowKey, defaultSort, href, choose, onBack, onActive, className } = props;
+  const { sortParam = "sort", main = false } = props;
   const [search] = useSearchParams();
   const hrefWith = useHrefWith();
   const navigate = useNavigate();
   const sort = search.get(sortParam) ?? defaultSort;
   const descending = sort.startsWith("-");
-  const by = columns.find((c) => c.key === sort.replace(/^-/, "")) ?? columns[0]!;
+  const by = all.find((c) => c.key === sort.replace(/^-/, "")) ?? all[0]!;
   const sorted = useMemo(() => sortRows(rows, by, descending), [rows, by, descending]);
-  const [active, setActive] = useState(0);
   const box = useRef<HTMLDivElement>(null);
+  const spared = useFittingColumns(box, all, by.key);
+  const [isWhole, setWhole] = useState(false);
+  const columns = isWhole ? all : all.filter((c) => !spared.has(c.key));
+  const [activeKey, setActiveKey] = useRemembered<string | undefined>(`row of ${caption}`, undefined);
+  const active = Math.max(
+    0,
+    sorted.findIndex((row) => rowKey(row) === activeKey),
+  );
   const virtualizer = useVirtualizer({
     count: sorted.length,
     getScrollElement: () => box.current,
@@ -65,9 +83,15 @@ export function DataTable<Row>(props: Props<Row>) {
   const before = shown[0]?.start ?? 0;
   const after = virtualizer.getTotalSize() - (shown[shown.length - 1]?.end ?? 0);
 
+  // Coming back, the row that one left is in view; from then on the keyboard moves it.
+  const first = useRef(true);
+  useLayoutEffect(() => {
+    if (first.current && active > 0) virtualizer.scrollToIndex(active, { align: "center" });
+    first.current = false;
+  }, [active, virtualizer]);
   const focusRow = (index: number) => {
     const to = Math.max(0, Math.min(sorted.length - 1, index));
-    setActive(to);
+    if (sorted[to]) setActiveKey(rowKey(sorted[to]));
     virtualizer.scrollToIndex(to);
     const row = () => box.current?.querySelector<HTMLElement>(`tr[data-index="${to}"]`);
     // At once where the row is drawn already, so that the next key meets it; else when it is.
@@ -93,121 +117,156 @@ export function DataTable<Row>(props: Props<Row>) {
   };
 
   return (
-    <div ref={box} className={clsx("overflow-auto border-y border-rule", className)}>
-      <table className="w-full border-separate border-spacing-0" aria-rowcount={sorted.length + 1}>
-        <caption className="sr-only">{caption}</caption>
-        <thead>
-          <tr>
-            {choose && (
-              <th className="sticky top-0 z-10 w-7 min-w-7 border-b border-ink/60 bg-paper">
-                <span className="sr-only">In focus</span>
-              </th>
-            )}
-            {columns.map((c, k) => {
-              const current = c === by;
-              const nextSort = current ? (descending ? c.key : `-${c.key}`) : c.text ? c.key : `-${c.key}`;
+    <div {...(main ? { "data-main": true } : {})}>
+      <div
+        ref={box}
+        className={clsx(
+          "relative overflow-y-auto border-y border-rule",
+          isWhole ? "overflow-x-auto" : "overflow-x-hidden",
+          className,
+        )}
+      >
+        <table className="w-full border-separate border-spacing-0" aria-rowcount={sorted.length + 1}>
+          <caption className="sr-only">{caption}</caption>
+          <thead>
+            <tr>
+              {choose && (
+                <th data-column="choose" className="sticky top-0 z-10 w-8 min-w-8 border-b border-ink/60 bg-paper">
+                  <span className="sr-only">In focus</span>
+                </th>
+              )}
+              {columns.map((c, k) => {
+                const current = c === by;
+                const nextSort = current ? (descending ? c.key : `-${c.key}`) : c.text ? c.key : `-${c.key}`;
+                return (
+                  <th
+                    key={c.key}
+                    data-column={c.key}
+                    scope="col"
+                    title={c.about}
+                    aria-sort={current ? (descending ? "descending" : "ascending") : undefined}
+                    style={c.width ? { width: c.width } : undefined}
+                    className={clsx(
+                      "sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft",
+                      k === 0 ? "left-0 z-20 px-1 text-left" : "z-10 px-1.5",
+                      c.text ? "text-left" : "text-right",
+                    )}
+                  >
+                    <Link
+                      to={hrefWith({ [sortParam]: nextSort })}
+                      replace
+                      preventScrollReset
+                      className={clsx(
+                        "inline-block min-h-6 content-center hover:text-indigo",
+                        current && "font-semibold text-ink",
+                      )}
+                    >
+                      {c.label}
+                      {current && <span aria-hidden>{descending ? " ↓" : " ↑"}</span>}
+                    </Link>
+                  </th>
+                );
+              })}
+            </tr>
+          </thead>
+          <tbody>
+            {before > 0 && <tr aria-hidden style={{ height: before }} />}
+            {shown.map((item) => {
+              const row = sorted[item.index]!;
+              const key = rowKey(row);
+              const chosen = choose?.isChosen(row) ?? false;
               return (
-                <th
-                  key={c.key}
-                  scope="col"
-                  title={c.about}
-                  aria-sort={current ? (descending ? "descending" : "ascending") : undefined}
-                  style={c.width ? { width: c.width } : undefined}
+                <tr
+                  key={key}
+                  data-index={item.index}
+                  data-row={key}
+                  aria-rowindex={item.index + 2}
+                  tabIndex={item.index === active ? 0 : -1}
+                  onFocus={() => {
+                    if (key !== activeKey) setActiveKey(key);
+                    onActive?.(row);
+                  }}
+                  onKeyDown={(event) => {
+                    onKeyDown(event, row, item.index);
+                  }}
                   className={clsx(
-                    "sticky top-0 border-b border-ink/60 bg-paper py-1 font-normal whitespace-nowrap text-soft",
-                    k === 0 ? "left-0 z-20 px-1 text-left" : "z-10 px-1.5",
-                    c.text ? "text-left" : "text-right",
+                    "group/row h-[27px] outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60",
+                    chosen && "bg-chosen",
                   )}
                 >
-                  <Link
-                    to={hrefWith({ [sortParam]: nextSort })}
-                    replace
-                    preventScrollReset
-                    className={clsx("hover:text-indigo", current && "font-semibold text-ink")}
-                  >
-                    {c.label}
-                    {current && <span aria-hidden>{descending ? " ↓" : " ↑"}</span>}
-                  </Link>
-                </th>
+                  {choose && (
+                    <td className="border-b border-rule/70 text-center">
+                      <button
+                        type="button"
+                        tabIndex={-1}
+                        aria-pressed={chosen}
+                        aria-label={choose.label(row)}
+                        title={choose.label(row)}
+                        onClick={() => {
+                          choose.toggle(row);
+                        }}
+                        className="group/mark inline-grid size-6 place-items-center align-middle"
+                      >
+                        <span
+                          className={clsx(
+                            "size-3 rounded-sm border",
+                            chosen ? "border-indigo bg-indigo" : "border-soft/60 group-hover/mark:border-indigo",
+                          )}
+                        />
+                      </button>
+                    </td>
+                  )}
+                  {columns.map((c, k) =>
+                    k === 0 ? (
+                      <th
+                        key={c.key}
+                        scope="row"
+                        className={clsx(
+                          "sticky left-0 border-b border-rule/70 px-1 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track",
+                          chosen ? "bg-chosen" : "bg-paper",
+                        )}
+                      >
+                        <Link to={href(row)} tabIndex={-1} className="block min-h-6 content-center hover:text-indigo">
+                          {c.cell(row)}
+                        </Link>
+                      </th>
+                    ) : (
+                      <td
+                        key={c.key}
+                        style={c.tint?.(row)}
+                        className={clsx("border-b border-rule/70 px-1.5 whitespace-nowrap", c.text ? "text-left" : "text-right")}
+                      >
+                        {c.cell(row)}
+                      </td>
+                    ),
+                  )}
+                </tr>
               );
             })}
-          </tr>
-        </thead>
-        <tbody>
-          {before > 0 && <tr aria-hidden style={{ height: before }} />}
-          {shown.map((item) => {
-            const row = sorted[item.index]!;
-            const key = rowKey(row);
-            const chosen = choose?.isChosen(row) ?? false;
-            return (
-              <tr
-                key={key}
-                data-index={item.index}
-                data-row={key}
-                aria-rowindex={item.index + 2}
-                tabIndex={item.index === Math.min(active, sorted.length - 1) ? 0 : -1}
-                onFocus={() => {
-                  setActive(item.index);
-                  onActive?.(row);
-                }}
-                onKeyDown={(event) => {
-                  onKeyDown(event, row, item.index);
-                }}
-                className={clsx(
-                  "group/row h-[27px] outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60",
-                  chosen && "bg-chosen",
-                )}
-              >
-                {choose && (
-                  <td className="border-b border-rule/70 text-center">
-                    <button
-                      type="button"
-                      tabIndex={-1}
-                      aria-pressed={chosen}
-                      aria-label={choose.label(row)}
-                      title={choose.label(row)}
-                      onClick={() => {
-                        choose.toggle(row);
-                      }}
-                      className={clsx(
-                        "size-3 rounded-sm border align-middle",
-                        chosen ? "border-indigo bg-indigo" : "border-soft/60 hover:border-indigo",
-                      )}
-                    />
-                  </td>
-                )}
-                {columns.map((c, k) =>
-                  k === 0 ? (
-                    <th
-                      key={c.key}
-                      scope="row"
-                      className={clsx(
-                        "sticky left-0 border-b border-rule/70 px-1 text-left font-normal whitespace-nowrap group-hover/row:bg-track group-focus/row:bg-track",
-                        chosen ? "bg-chosen" : "bg-paper",
-                      )}
-                    >
-                      <Link to={href(row)} tabIndex={-1} className="block hover:text-indigo">
-                        {c.cell(row)}
-                      </Link>
-                    </th>
-                  ) : (
-                    <td
-                      key={c.key}
-                      style={c.tint?.(row)}
-                      className={clsx("border-b border-rule/70 px-1.5 whitespace-nowrap", c.text ? "text-left" : "text-right")}
-                    >
-                      {c.cell(row)}
-                    </td>
-                  ),
-                )}
-              </tr>
-            );
-          })}
-          {after > 0 && <tr aria-hidden style={{ height: after }} />}
-        </tbody>
-      </table>
+            {after > 0 && <tr aria-hidden style={{ height: after }} />}
+          </tbody>
+        </table>
+      </div>
+      {spared.size > 0 && (
+        <p className="pt-1 text-right text-[12px] text-soft">
+          <button
+            type="button"
+            aria-expanded={isWhole}
+            className="min-h-6 hover:text-indigo"
+            onClick={() => {
+              setWhole(!isWhole);
+            }}
+          >
+            {isWhole ? "only the columns that fit" : `${count(spared.size, "more column")}: ${labelsOf(all, spared)}`}
+          </button>
+        </p>
+      )}
     </div>
   );
+}
+
+function labelsOf<Row>(columns: readonly Column<Row>[], spared: ReadonlySet<string>): string {
+  return list(columns.filter((c) => spared.has(c.key)).map((c) => c.label));
 }
 
 function sortRows<Row>(rows: readonly Row[], by: Column<Row>, descending: boolean): Row[] {

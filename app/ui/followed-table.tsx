@@ -31,7 +31,7 @@ export function FollowedTable({
             higher, with 95% interval; tick: all sessions, which overlap
           </th>
           {["median", "all", ...(compact ? [] : ["mean", "all"]), "worst", "all"].map((label, k) => (
-            <th key={k} scope="col" className={head}>
+            <th key={k} scope="col" className={`${head} ${!compact && (k === 2 || k === 3) ? "max-[999px]:hidden" : ""}`}>
               {label}
             </th>
           ))}
@@ -59,8 +59,8 @@ export function FollowedTable({
             <td className={`${cell} text-soft`}>{signedPercent(base.median)}</td>
             {!compact && (
               <>
-                <td className={`${cell} font-semibold`}>{signedPercent(after.mean)}</td>
-                <td className={`${cell} text-soft`}>{signedPercent(base.mean)}</td>
+                <td className={`${cell} font-semibold max-[999px]:hidden`}>{signedPercent(after.mean)}</td>
+                <td className={`${cell} text-soft max-[999px]:hidden`}>{signedPercent(base.mean)}</td>
               </>
             )}
             <td className={cell}>{signedPercent(after.worst)}</td>
@@ -77,7 +77,7 @@ function ShareWithInterval({ after, base }: { after: ThinnedSummary; base: Retur
   const at = (share: number) => `${100 * share}%`;
   return (
     <span className="flex items-center gap-3">
-      <span aria-hidden className="relative h-3.5 w-36 bg-track">
+      <span aria-hidden className="relative h-3.5 w-36 bg-track max-[999px]:hidden">
         <span className="absolute inset-y-0 left-0 bg-teal/50" style={{ width: at(after.positive) }} />
         <span
           className="absolute top-1/2 h-px bg-ink"

@@ -14,11 +14,15 @@ export interface MarketTiming {
   readonly summary: ResultOf<typeof timingSummary> | undefined;
 }
 
+/** What has no room beside the rest stands in a second line of the row. */
+const WIDE = "max-[999px]:hidden";
+const NARROW = "min-[1000px]:hidden";
+
 /** All markets side by side: regime, Tide and lanes, each as of its own last session. */
 export function MarketsTable({ markets, current }: { markets: readonly MarketTiming[]; current: string }) {
   const here = useHere();
-  const head = "border-b border-ink/60 pb-1 pl-4 text-left font-normal whitespace-nowrap";
-  const cell = "border-b border-rule pl-4 whitespace-nowrap";
+  const head = "border-b border-ink/60 pb-1 pl-4 text-left font-normal whitespace-nowrap max-[999px]:pl-2.5";
+  const cell = "border-b border-rule pl-4 whitespace-nowrap max-[999px]:pl-2.5";
   return (
     <table className="w-full border-separate border-spacing-0">
       <caption className="sr-only">All markets side by side</caption>
@@ -27,8 +31,8 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
           <th scope="col" className="border-b border-ink/60 pb-1 pl-1 text-left font-semibold">
             Markets
           </th>
-          {["session", "regime", "composite, 1 and 5 sessions", "Tide", ...LANES].map((label) => (
-            <th key={label} scope="col" className={head}>
+          {["session", "regime", "composite, 1 and 5 sessions", "Tide", ...LANES].map((label, k) => (
+            <th key={label} scope="col" className={`${head} ${k === 0 || k === 2 ? WIDE : ""}`}>
               {label}
             </th>
           ))}
@@ -44,27 +48,36 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
               <Link className="hover:text-indigo" to={hrefOf({ ...here, market }, "/timing")}>
                 {name}
               </Link>
+              {summary && (
+                <span className={`block font-normal text-soft ${NARROW}`}>
+                  {isoDate(summary.asOf)}
+                  {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
+                </span>
+              )}
             </th>
             {summary ? (
               <>
-                <td className={cell}>
+                <td className={`${cell} ${WIDE}`}>
                   {isoDate(summary.asOf)}
                   {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
                 </td>
                 <td className={cell}>
                   {summary.direction || "–"}
                   {summary.volatility && `, ${summary.volatility}`}
+                  <span className={`block text-soft ${NARROW}`}>
+                    {signedPercent(summary.r1)}, {signedPercent(summary.r5)} in a week
+                  </span>
                 </td>
-                <td className={cell}>
+                <td className={`${cell} ${WIDE}`}>
                   {signedPercent(summary.r1)}, {signedPercent(summary.r5)}
                 </td>
                 <td className={cell}>
                   {signed(summary.tide.tide, 0)}
-                  {summary.tide.zone && <span className="text-soft"> {summary.tide.zone}</span>}
+                  {summary.tide.zone && <span className="text-soft max-[999px]:block"> {summary.tide.zone}</span>}
                 </td>
                 {summary.lanes.map((l) => (
                   <td key={l.lane} className={cell}>
-                    <StateMark state={l.state} /> <span className="text-soft">{fixed(l.age)}</span>
+                    <StateMark state={l.state} /> <span className="text-soft max-[999px]:block">{fixed(l.age)}</span>
                   </td>
                 ))}
               </>

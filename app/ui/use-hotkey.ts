@@ -16,7 +16,7 @@ export function useHotkey(
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
-      if (where === "outside fields" && (event.ctrlKey || event.metaKey || event.altKey || isBusy(event.target))) return;
+      if (where === "outside fields" && (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target))) return;
       if (latest.current(event)) event.preventDefault();
     };
     window.addEventListener("keydown", listen);
@@ -26,7 +26,8 @@ export function useHotkey(
   }, [where]);
 }
 
-function isBusy(target: EventTarget | null): boolean {
+/** Whether a key pressed there belongs to a field, a menu or a dialog. */
+export function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
   return target.closest("input, textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]") !== null;
 }

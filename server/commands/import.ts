@@ -2,7 +2,7 @@ import fs from "node:fs";
 import path from "node:path";
 import { databasePath, openDatabase } from "../db.server";
 import { FORMATS, TABLE_NAMES } from "../transfer/formats";
-import { importFiles, rowsInWords } from "../transfer/import.server";
+import { importFiles } from "../transfer/import.server";
 import { progressLine, readArguments } from "./arguments";
 
 const USAGE =
@@ -38,4 +38,4 @@ if (!report.imported) {
   );
   process.exit(1);
 }
-console.log(`Imported into ${databasePath()}: ${rowsInWords(report.rows)}.`);
+console.log(`Imported into ${databasePath()}: ${report.words}.`);

@@ -26,6 +26,8 @@ export interface ImportReport {
   readonly notes: readonly string[];
   /** Rows that were read of each table. */
   readonly rows: Readonly<Record<string, number>>;
+  /** The same in words. */
+  readonly words: string;
   readonly dataVersion: number | null;
 }
 
@@ -68,14 +70,15 @@ export async function importFiles(
     ...Object.fromEntries(Object.entries(tables).map(([table, list]) => [table, list.length])),
     bars: bars.reduce((sum, b) => sum + b.days.length, 0),
   };
-  const refused = { problems: problems.list, problemCount: problems.total, notes, rows };
+  const words = rowsInWords(rows);
+  const refused = { problems: problems.list, problemCount: problems.total, notes, rows, words };
   if (adopted.length > 0) notes.push(adoption(adopted, request.newMarket!.name, problems.total > 0));
   if (problems.total > 0) return { ...refused, imported: false, dataVersion: null };
   const named = request.files.map((f) => path.basename(f.name)).join(", ");
   const told = (share: number) => {
     progress(0.7 + 0.3 * share);
   };
-  const dataVersion = await writeDataset(db, dataset, told, undefined, `${clipped(named)}: ${rowsInWords(rows)}`);
+  const dataVersion = await writeDataset(db, dataset, told, undefined, `${clipped(named)}: ${words}`);
   return { ...refused, imported: true, dataVersion };
 }
 
@@ -96,7 +99,7 @@ const TABLE_WORDS: Readonly<Record<string, readonly [one: string, many: string]>
 };
 
 /** "1 market, 2 instruments, 500 bars". */
-export function rowsInWords(rows: ImportReport["rows"]): string {
+function rowsInWords(rows: ImportReport["rows"]): string {
   return Object.entries(rows)
     .filter(([, n]) => n > 0)
     .map(([table, n]) => count(n, ...TABLE_WORDS[table]!))

@@ -40,6 +40,7 @@ export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
             className="h-[326px]"
             label="Advance-decline line, McClellan oscillator and summation, new highs and lows; the figures are in the data twin named internals."
             options={options}
+            days={data.days}
           />
         </figure>
         <div>

@@ -40,13 +40,14 @@ function memberColumns(): Column<MemberRow>[] {
         </>
       ),
     },
-    { key: "sector", label: "sector", text: true, value: (r) => r.sector, cell: (r) => r.sector || "–" },
-    { key: "close", label: "close", value: (r) => r.close, cell: (r) => price(r.close) },
-    { key: "r1", label: "1 session", value: (r) => r.r1, cell: (r) => signedPercent(r.r1) },
-    { key: "r5", label: "5 sessions", value: (r) => r.r5, cell: (r) => signedPercent(r.r5) },
+    { key: "sector", label: "sector", text: true, priority: 4, value: (r) => r.sector, cell: (r) => r.sector || "–" },
+    { key: "close", label: "close", priority: 5, value: (r) => r.close, cell: (r) => price(r.close) },
+    { key: "r1", label: "1 session", priority: 5, value: (r) => r.r1, cell: (r) => signedPercent(r.r1) },
+    { key: "r5", label: "5 sessions", priority: 5, value: (r) => r.r5, cell: (r) => signedPercent(r.r5) },
     ...HORIZONS.map((n, h): Column<MemberRow> => ({
       key: `d${n}`,
       label: `from ${n}`,
+      priority: n === 5 || n === 10 ? 3 : n === 20 ? 2 : 1,
       about: `Close against its ${n}-session average`,
       value: (r) => r.distances[h]!,
       cell: (r) => signedPercent(r.distances[h]!),
@@ -54,7 +55,7 @@ function memberColumns(): Column<MemberRow>[] {
     })),
     {
       key: "above",
-      label: "above",
+      label: "averages above",
       about: "How many of the five averages it is above",
       value: (r) => r.above,
       cell: (r) => `${r.above} of 5`,

@@ -153,9 +153,11 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
             />
           </figcaption>
           <Chart
+            main
             className="h-[236px]"
             label={`History of participation above the ${HORIZONS[by]}-session average and all five, under ${result.reference}; the figures are in the CSV of this screen.`}
             options={options}
+            days={result.days}
           />
         </figure>
       </div>

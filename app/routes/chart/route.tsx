@@ -1,13 +1,14 @@
 import { useCallback, useMemo } from "react";
-import { data, Link, redirect, useNavigate, useSearchParams } from "react-router";
-import { chart } from "@studies/chart";
+import { Link, redirect, useNavigate, useSearchParams } from "react-router";
+import { chart, COMPOSITE } from "@studies/chart";
 import { stocks } from "@studies/stocks";
 import { getDesk } from "@server/desk-of-app.server";
-import { askFor, findFor, foreseen, type ErrorShown } from "~/ask.server";
+import { askFor, findFor, foreseen } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { AVERAGE_LINES, averageName, priceChartOptions, type PriceChart } from "~/charts/price-chart";
 import { hrefOf, parseHere, useHere, type Here } from "~/here";
+import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
@@ -25,13 +26,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const here = parseHere(search);
   if (!params.ticker) {
     const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
-    if (market.broadIndex) throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex)}`));
-    const shown: ErrorShown = {
-      message: `${market.name} has no broad index to begin with.`,
-      details: ["Find an instrument with Ctrl K, or open one from Breadth or Groups."],
-    };
-    // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
-    throw data(shown, { status: 404 });
+    throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex ?? COMPOSITE)}`));
   }
   const answer = await askFor(request, chart, { ticker: params.ticker, ...chartParams(search) });
   const { industry } = answer.result;
@@ -54,12 +49,13 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const { list } = loaderData;
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
   const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result), [result]);
+  const wayBack = useWayBack();
   const place = list ? list.tickers.indexOf(result.ticker) : -1;
   const hrefAt = (by: number) => neighbourHref(here, list, place + by, search);
   useHotkey((event) => {
     const to = event.key === "ArrowDown" ? hrefAt(1) : event.key === "ArrowUp" ? hrefAt(-1) : undefined;
-    if (event.key === "Backspace" && list) void navigate(hrefOf(here, "/groups", { in: list.from }));
-    else if (to && place >= 0) void navigate(to, { replace: true });
+    if (event.key === "Backspace") return wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined);
+    if (to && place >= 0) void navigate(to, { replace: true });
     else return false;
     return true;
   });
@@ -78,7 +74,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
       <ControlSentence twin={twin}>
-        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with
+        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with{" "}
         <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
         <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
         {result.relative.length > 0
@@ -91,9 +87,11 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
             <Legend entries={priceLegend(result)} />
           </div>
           <Chart
+            main
             className="h-[calc(100dvh-240px)] min-h-[420px]"
             label={`Daily candles of ${result.name} with averages, volume and relative line; the latest bars are in the table below.`}
             options={options}
+            days={result.days}
           />
         </figure>
         <Facts chart={result} />

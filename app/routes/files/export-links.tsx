@@ -11,7 +11,7 @@ export function ExportLinks({ formats }: { formats: readonly { readonly file: st
       <ul className="mt-2 flex flex-wrap gap-x-4 gap-y-1">
         {formats.map(({ file }) => (
           <li key={file}>
-            <a className="figure-link" href={`/export/${file}${of}`} download={file}>
+            <a className="figure-link inline-block min-h-6" href={`/export/${file}${of}`} download={file}>
               {file}
             </a>
           </li>

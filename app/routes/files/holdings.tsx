@@ -1,3 +1,4 @@
+import { RemoveMarket } from "./removals";
 import type { MarketHolding } from "@server/holdings.server";
 
 /** What is loaded and how fresh it is. */
@@ -8,11 +9,14 @@ export function Holdings({ holdings, version }: { holdings: readonly MarketHoldi
       {holdings.length === 0 && <p className="mt-2 text-soft">Nothing yet.</p>}
       {holdings.map((h) => (
         <dl key={h.market} className="grid grid-cols-[110px_1fr] gap-y-0.5 border-b border-rule py-2">
-          <dt className="col-span-2 font-semibold">
-            {h.name}{" "}
-            <span className="font-normal text-soft">
-              {h.market}, {h.currency || "no currency given"}
+          <dt className="col-span-2 flex items-baseline justify-between font-semibold">
+            <span>
+              {h.name}{" "}
+              <span className="font-normal text-soft">
+                {h.market}, {h.currency || "no currency given"}
+              </span>
             </span>
+            <RemoveMarket market={h.market} name={h.name} />
           </dt>
           <dt className="text-soft">sessions</dt>
           <dd>{h.first ? `${h.first} to ${h.last ?? ""}` : "none"}</dd>

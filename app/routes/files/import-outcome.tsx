@@ -9,7 +9,11 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
   if (job.state === "running") return <Running job={job} />;
   if (job.state === "stopped") return <p role="status">The import was stopped; nothing of it was kept.</p>;
   if (job.state === "failed" || !job.report)
-    return <p role="alert">The import met a fault of the server; nothing was changed. The server&apos;s log says more.</p>;
+    return (
+      <p role="alert" className="border-l-2 border-rust pl-4">
+        <b className="font-semibold">The import failed; what was there before is untouched.</b> {job.reason}
+      </p>
+    );
   const { report } = job;
   return (
     <section role="status" className={`border-l-2 pl-4 ${report.imported ? "border-teal" : "border-rust"}`}>
@@ -18,7 +22,7 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
           ? "Imported."
           : `Nothing was imported: ${count(report.problemCount, "problem")}. What was there before is untouched.`}
       </h2>
-      {report.imported && <Imported rows={report.rows} />}
+      {report.imported && <Imported words={report.words} />}
       {report.notes.length > 0 && (
         <ul className="mt-2 list-disc space-y-0.5 pl-4 text-soft">
           {report.notes.map((note) => (
@@ -80,12 +84,11 @@ function Running({ job }: { job: ImportState }) {
   );
 }
 
-function Imported({ rows }: { rows: Readonly<Record<string, number>> }) {
+function Imported({ words }: { words: string }) {
   const here = useHere();
-  const read = Object.entries(rows).filter(([, n]) => n > 0);
   return (
     <p className="mt-1">
-      {read.map(([table, n]) => `${n.toLocaleString("en-GB")} ${table}`).join(", ")}.{" "}
+      {words}.{" "}
       <Link className="figure-link" to={hrefOf({ ...here, asOf: undefined }, "/")}>
         To Today
       </Link>

@@ -1,46 +1,66 @@
 import { useEffect } from "react";
 import { data, redirect, useRevalidator } from "react-router";
+import { listChanges, removeInstrument, removeMarket, undoChange } from "@server/data-changes.server";
+import { requireFile } from "@server/db.server";
 import { getDesk } from "@server/desk-of-app.server";
+import { Conflict, Invalid, Unavailable } from "@server/errors";
 import { listHoldings } from "@server/holdings.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
-import { findImport, startImport, stopImport } from "@server/transfer/import-jobs.server";
+import { getDataVersion } from "@server/stores/meta-store.server";
+import { removeUploadFolder } from "@server/transfer/upload-folders.server";
+import { findImport, isImportRunning, startImport, stopImport } from "@server/transfer/import-jobs.server";
 import { count, list } from "@studies/words";
-import { foreseen } from "~/ask.server";
+import { foreseen, formOf, openDesk } from "~/ask.server";
 import { hrefOf, parseHere } from "~/here";
 import { Reading } from "~/ui/reading";
 import type { Route } from "./+types/route";
+import { Changes } from "./changes";
 import { ExportLinks } from "./export-links";
 import { Holdings } from "./holdings";
 import { ImportForm } from "./import-form";
 import { ImportOutcome } from "./import-outcome";
+import { RemoveInstrument } from "./removals";
 import { takeUpload } from "./upload.server";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const id = new URL(request.url).searchParams.get("import");
-  const desk = await getDesk();
-  const loaded = new Set((await desk.listMarkets()).map((m) => m.market));
+  const desk = await openDesk();
+  // Where the data cannot be taken into memory, this is the screen that helps.
+  const markets = await desk.listMarkets().catch((error: unknown) => {
+    if (error instanceof Unavailable) return error;
+    throw error;
+  });
+  const loaded = new Set(markets instanceof Unavailable ? [] : markets.map((m) => m.market));
   const spanOf = async (market: string) => (loaded.has(market) ? desk.spanOf(market) : undefined);
   return {
+    damage: markets instanceof Unavailable ? markets.message : undefined,
+    changes: await listChanges(desk.db),
     holdings: await listHoldings(desk.db, spanOf),
     job: id === null ? undefined : findImport(id),
     lost: id !== null && findImport(id) === undefined,
     formats: TABLE_NAMES.map((t) => ({ file: FORMATS[t].file, columns: Object.keys(FORMATS[t].columns) })),
-    version: (await desk.status()).dataVersion,
+    version: await getDataVersion(desk.db),
   };
 }
 
 export async function action({ request }: Route.ActionArgs) {
   const here = parseHere(new URL(request.url).searchParams);
-  if (!request.headers.get("Content-Type")?.startsWith("multipart/")) {
-    const stop = (await request.formData()).get("stop");
-    const id = typeof stop === "string" ? stop : "";
-    stopImport(id);
-    return redirect(hrefOf(here, "/files", { import: id }));
-  }
   try {
+    if (!request.headers.get("Content-Type")?.startsWith("multipart/")) {
+      const form = await formOf(request);
+      const id = await foreseen(() => changeData(form));
+      return redirect(hrefOf(here, "/files", { import: id }));
+    }
     const id = await foreseen(async () => {
+      const { db } = await getDesk();
+      requireFile(db);
       const { request: wanted, folder } = await takeUpload(request);
-      return startImport(wanted, folder);
+      try {
+        return startImport(wanted, folder);
+      } catch (error) {
+        removeUploadFolder(folder);
+        throw error;
+      }
     });
     return redirect(hrefOf(here, "/files", { import: id }));
   } catch (thrown) {
@@ -51,10 +71,39 @@ export async function action({ request }: Route.ActionArgs) {
   }
 }
 
+/** Stops an import, undoes a change, or removes a market or an instrument; gives the import that is still to be shown. */
+async function changeData(form: FormData): Promise<string | undefined> {
+  const text = (name: string) => {
+    const value = form.get(name);
+    return typeof value === "string" ? value.trim() : "";
+  };
+  const stopped = text("stop");
+  if (stopped !== "") {
+    stopImport(stopped);
+    return stopped;
+  }
+  if (isImportRunning()) throw new Conflict("An import is running; nothing else is changed until it has ended.");
+  const { db } = await getDesk();
+  switch (text("intent")) {
+    case "undo":
+      await undoChange(db, Number(text("change")));
+      break;
+    case "remove-market":
+      await removeMarket(db, text("market"));
+      break;
+    case "remove-instrument":
+      await removeInstrument(db, text("ticker"));
+      break;
+    default:
+      throw new Invalid("That is nothing that can be done here; nothing was changed.");
+  }
+  return undefined;
+}
+
 export const meta: Route.MetaFunction = () => [{ title: "Data · Yubrin" }];
 
 export default function Files({ loaderData, actionData }: Route.ComponentProps) {
-  const { holdings, job, lost, formats } = loaderData;
+  const { holdings, job, lost, formats, damage, changes } = loaderData;
   const { revalidate, state } = useRevalidator();
   const running = job?.state === "running";
   // The next look comes only when the last one is answered: looking again sooner would break it off.
@@ -70,29 +119,31 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
     <>
       <Reading
         sentences={[
-          loaded.length === 0
-            ? ["There is no market data yet: import files of your own, or make the demo market with npm run demo."]
-            : [
-                `Loaded: ${list(loaded.map((h) => h.name))}, `,
-                {
-                  figure: count(
-                    loaded.reduce((n, h) => n + h.bars, 0),
-                    "bar",
-                  ),
-                },
-                ", the latest of ",
-                {
-                  figure:
-                    loaded
-                      .map((h) => h.last ?? "")
-                      .sort()
-                      .pop() ?? "",
-                },
-                ".",
-              ],
+          damage !== undefined
+            ? [damage]
+            : loaded.length === 0
+              ? ["There is no market data yet: import files of your own, or make the demo market with npm run demo."]
+              : [
+                  `Loaded: ${list(loaded.map((h) => h.name))}, `,
+                  {
+                    figure: count(
+                      loaded.reduce((n, h) => n + h.bars, 0),
+                      "bar",
+                    ),
+                  },
+                  ", the latest of ",
+                  {
+                    figure:
+                      loaded
+                        .map((h) => h.last ?? "")
+                        .sort()
+                        .pop() ?? "",
+                  },
+                  ".",
+                ],
         ]}
       />
-      <div className="mt-5 grid grid-cols-[minmax(0,7fr)_minmax(320px,5fr)] gap-10">
+      <div className="mt-5 grid gap-10 min-[1000px]:grid-cols-[minmax(0,7fr)_minmax(320px,5fr)]">
         <div className="space-y-6">
           {(job !== undefined || lost) && <ImportOutcome job={job} />}
           {actionData && !running && (
@@ -104,6 +155,8 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
         </div>
         <div className="space-y-6">
           <Holdings holdings={holdings} version={loaderData.version} />
+          <Changes changes={changes} />
+          {loaded.length > 0 && <RemoveInstrument />}
           {loaded.length > 0 && <ExportLinks formats={formats} />}
         </div>
       </div>

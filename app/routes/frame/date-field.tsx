@@ -27,7 +27,7 @@ function Field({ asOf }: { asOf: number }) {
     >
       <button
         type="button"
-        className="p-1 text-soft hover:text-indigo"
+        className="grid size-6 place-items-center text-soft hover:text-indigo"
         aria-label="One session back ( [ )"
         title="One session back ( [ )"
         onClick={() => {
@@ -50,7 +50,7 @@ function Field({ asOf }: { asOf: number }) {
       <button
         type="button"
         disabled={latest}
-        className="p-1 text-soft hover:text-indigo disabled:opacity-40"
+        className="grid size-6 place-items-center text-soft hover:text-indigo disabled:opacity-40"
         aria-label="One session on ( ] )"
         title="One session on ( ] )"
         onClick={() => {
@@ -62,7 +62,7 @@ function Field({ asOf }: { asOf: number }) {
       <button
         type="button"
         disabled={latest}
-        className="p-1 text-soft hover:text-indigo disabled:opacity-40"
+        className="grid size-6 place-items-center text-soft hover:text-indigo disabled:opacity-40"
         aria-label="To the latest session ( \ )"
         title="To the latest session ( \ )"
         onClick={() => {

@@ -2,15 +2,13 @@ import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
-import type { DirectoryEntry } from "@studies/directory";
+import { date } from "@studies/words";
+import type { FindAnswer } from "~/routes/find";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useHotkey } from "~/ui/use-hotkey";
+import { findDate } from "./find-date";
 import { SCREENS } from "./screens";
-
-interface DirectoryTwin {
-  readonly result?: { readonly entries: readonly DirectoryEntry[] };
-}
 
 const ITEM =
   "flex cursor-pointer items-baseline justify-between gap-3 rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-chosen data-[selected=true]:text-indigo";
@@ -23,9 +21,9 @@ export function Find() {
   const here = useHere();
   const navigate = useNavigate();
   const { calendar, goTo } = useFrameValue();
-  const fetcher = useFetcher<DirectoryTwin>();
+  const fetcher = useFetcher<FindAnswer>();
   const { load } = fetcher;
-  const question = hrefOf({ ...here, focus: [] }, "/data/directory");
+  const question = hrefOf({ ...here, focus: [] }, "/find");
   useEffect(() => {
     if (open) void load(question);
   }, [open, question, load]);
@@ -38,7 +36,9 @@ export function Find() {
     setOpen(false);
     void navigate(href);
   };
-  const entries = fetcher.data?.result?.entries ?? [];
+  const [text, setText] = useState("");
+  const typed = findDate(text);
+  const entries = fetcher.data?.entries ?? [];
   const groups = entries.filter((e) => e.key.includes(":"));
   const instruments = entries.filter((e) => !e.key.includes(":"));
   return (
@@ -55,13 +55,31 @@ export function Find() {
           <Dialog.Title className="sr-only">Find</Dialog.Title>
           <Command label="Find" loop>
             <Command.Input
-              placeholder="A stock, index, sector, industry, screen or action"
+              value={text}
+              onValueChange={setText}
+              placeholder="A stock, index, sector, list, screen, action or date such as 14 mar 2020"
               className="w-full border-b border-rule bg-transparent px-4 py-3 text-[15px] outline-none"
             />
             <Command.List className="max-h-[52vh] overflow-y-auto p-2">
               <Command.Empty className="px-2.5 py-4 text-soft">
                 {fetcher.state === "idle" ? "Nothing by that name is known at this date." : "Looking…"}
               </Command.Empty>
+              {typed !== undefined && calendar && (
+                <Command.Group heading="Date" className={GROUP} forceMount>
+                  <Command.Item
+                    value={text}
+                    forceMount
+                    className={ITEM}
+                    onSelect={() => {
+                      setOpen(false);
+                      goTo(typed);
+                    }}
+                  >
+                    As of {date(calendar.at(typed))}
+                    <span className="text-soft">{calendar.at(typed) === typed ? "" : "the session on or before that day"}</span>
+                  </Command.Item>
+                </Command.Group>
+              )}
               <Command.Group heading="Screens" className={GROUP}>
                 {SCREENS.map((s) => (
                   <Command.Item
@@ -119,13 +137,20 @@ export function Find() {
                       value={`${e.key} ${e.name}`}
                       className={ITEM}
                       onSelect={() => {
-                        go(hrefOf(here, `/chart/${encodeURIComponent(e.key)}`));
+                        go(
+                          hrefOf(
+                            e.market === undefined ? here : { ...here, market: e.market, focus: [] },
+                            `/chart/${encodeURIComponent(e.key)}`,
+                          ),
+                        );
                       }}
                     >
                       <span>
                         <b className="font-semibold">{e.key}</b> {e.name}
                       </span>
-                      <span className="text-soft">{e.note || e.kind}</span>
+                      <span className="text-soft">
+                        {[e.note || e.kind, e.marketName ?? ""].filter((t) => t !== "").join(", ")}
+                      </span>
                     </Command.Item>
                   ))}
                 </Command.Group>

@@ -11,6 +11,8 @@ import type { Route } from "./+types/route";
 import { Course } from "./course";
 import { Problem } from "./problem";
 import { TopBar } from "./top-bar";
+import { useOpeners } from "~/opener";
+import { useArrival } from "./arrival";
 import { useFrame } from "./use-frame";
 import { Shortcuts } from "./shortcuts";
 
@@ -62,6 +64,8 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
 
 function FramePage({ children }: { children: React.ReactNode }) {
   const busy = useNavigation().state !== "idle";
+  useOpeners();
+  useArrival();
   return (
     <div className="flex h-dvh flex-col overflow-hidden">
       <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-raised focus:p-2">
@@ -71,7 +75,12 @@ function FramePage({ children }: { children: React.ReactNode }) {
       <InProgress />
       <div className="flex min-h-0 flex-1">
         <Course />
-        <main id="screen" aria-busy={busy} className="min-w-0 flex-1 overflow-y-auto px-6 pt-4 pb-8" tabIndex={-1}>
+        <main
+          id="screen"
+          aria-busy={busy}
+          className="relative min-w-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-4 pb-8"
+          tabIndex={-1}
+        >
           {children}
         </main>
       </div>

@@ -3,19 +3,23 @@ import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
+import { useWayBack } from "~/opener";
 import { useHotkey } from "~/ui/use-hotkey";
+import { focusMain } from "./arrival";
 import { SCREENS } from "./screens";
 
 const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ["[ and ]", "one session back, one session on"],
   ["\\", "to the latest session"],
+  ["h, held", "what came after the as-of date, in the bar at the top"],
   ["Ctrl K", "find an instrument, group, screen or action"],
   ["g, then a letter", SCREENS.map((s) => `${s.letter} ${s.name}`).join(", ")],
+  ["m", "to the main table or picture of the screen"],
   ["Up and Down", "through the rows of a table; through its list on a chart"],
   ["Enter", "open the row"],
   ["Space", "put the row's group into the focus, or take it out"],
   [".", "a chart beside the list in Groups, which follows the row"],
-  ["Backspace", "one level up in Groups, back to the list on a chart"],
+  ["Backspace", "back to the screen this one was opened from"],
   ["?", "these keys"],
 ];
 
@@ -24,6 +28,7 @@ export function Shortcuts() {
   const { calendar, goTo, step } = useFrameValue();
   const here = useHere();
   const navigate = useNavigate();
+  const wayBack = useWayBack();
   const [open, setOpen] = useState(false);
   const waiting = useRef(0);
   // Says that the page answers to keys and menus now, for whoever drives it by program.
@@ -40,6 +45,8 @@ export function Shortcuts() {
     }
     if (event.key === "g") waiting.current = now + 1500;
     else if (event.key === "?") setOpen(true);
+    else if (event.key === "m") return focusMain();
+    else if (event.key === "Backspace") return wayBack(undefined);
     else if (!calendar) return false;
     else if (event.key === "[") step(-1);
     else if (event.key === "]") step(1);

@@ -1,18 +1,26 @@
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { useNavigation } from "react-router";
 import { epochDay, yearOf } from "@core/columns/epoch-day";
 import { date } from "@studies/words";
 import { useFrameValue, type Span } from "~/frame-context";
+import { useHeldKey } from "~/ui/use-held-key";
 
 const HEIGHT = 40;
 const TINTS: Record<string, string> = { Rising: "var(--teal)", Falling: "var(--rust)" };
 
-/** The market composite over all history, tinted by the direction of its regime; the handle is the as-of date. */
+/** While it is held, what came after the as-of date is shown, as nothing else shows it. */
+export const REVEAL_KEY = "h";
+
+/**
+ * The market composite up to the as-of date, tinted by the direction of its regime; the handle is the as-of date. What
+ * came later is covered.
+ */
 export function TimeBar() {
   const { calendar, span, asOf, goTo } = useFrameValue();
   const [dragged, setDragged] = useState<number>();
   const box = useRef<HTMLDivElement>(null);
   const idle = useNavigation().state === "idle";
+  const isRevealed = useHeldKey(REVEAL_KEY);
   if (!calendar || !span || asOf === undefined) return null;
   const shown = dragged ?? asOf;
   const reach = Math.max(1, calendar.latest - calendar.first);
@@ -62,7 +70,13 @@ export function TimeBar() {
       }}
     >
       <History span={span} first={calendar.first} latest={calendar.latest} />
-      <div aria-hidden className="absolute inset-y-0 right-0 bg-raised opacity-65" style={{ left: left(shown) }} />
+      {shown < calendar.latest && (
+        <div
+          aria-hidden
+          className={`absolute top-0 right-0 h-10 border-l border-rule bg-raised ${isRevealed ? "opacity-65" : ""}`}
+          style={{ left: left(shown) }}
+        />
+      )}
       <div
         role="slider"
         tabIndex={0}
@@ -90,10 +104,21 @@ export function TimeBar() {
 /** Drawn once; dragging moves only the handle over it. */
 function History({ span, first, latest }: { span: Span; first: number; latest: number }) {
   const reach = Math.max(1, latest - first);
+  const box = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(520);
+  useEffect(() => {
+    const sizes = new ResizeObserver(([entry]) => {
+      if (entry) setWidth(entry.contentRect.width);
+    });
+    if (box.current) sizes.observe(box.current);
+    return () => {
+      sizes.disconnect();
+    };
+  }, []);
   const line = useMemo(() => pathOf(span, first, reach), [span, first, reach]);
-  const years = useMemo(() => yearMarks(first, latest), [first, latest]);
+  const years = useMemo(() => yearMarks(first, latest, Math.floor(width / YEAR_WIDTH)), [first, latest, width]);
   return (
-    <div aria-hidden className="absolute inset-0">
+    <div ref={box} aria-hidden className="absolute inset-0">
       <svg viewBox={`0 0 ${reach} ${HEIGHT}`} preserveAspectRatio="none" className="absolute top-0 h-10 w-full">
         {span.spans.map(
           (s) =>
@@ -139,14 +164,18 @@ function pathOf({ days, level }: Span, first: number, reach: number): string {
   return path;
 }
 
-/** First days of years, no more than eight and none at the very edges. */
-function yearMarks(first: number, latest: number): number[] {
+/** Room that the name of a year needs, in pixels. */
+const YEAR_WIDTH = 44;
+
+/** First days of years, no more than eight nor than there is room for, and none so near an edge that it would be cut. */
+function yearMarks(first: number, latest: number, room: number): number[] {
   const span = yearOf(latest) - yearOf(first);
-  const step = Math.max(1, Math.ceil(span / 8));
+  const step = Math.max(1, Math.ceil(span / Math.max(1, Math.min(8, room))));
+  const edge = (latest - first) / (2 * Math.max(1, room));
   const marks: number[] = [];
   for (let year = yearOf(first) + 1; year <= yearOf(latest); year += step) {
     const day = epochDay(`${year}-01-01`);
-    if (day - first > (latest - first) * 0.02 && latest - day > (latest - first) * 0.02) marks.push(day);
+    if (day - first > edge && latest - day > edge) marks.push(day);
   }
   return marks;
 }

@@ -40,7 +40,7 @@ export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; fa
           </caption>
           <tbody>
             {own.map((r) => (
-              <tr key={r.key} className="h-[22px]">
+              <tr key={r.key} className="h-6">
                 <th scope="row" className="max-w-0 truncate text-left font-normal" style={{ width: "60%" }}>
                   <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
                     {r.name}

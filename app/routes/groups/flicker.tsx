@@ -30,6 +30,7 @@ export function Flicker({ of, name }: { of: string | undefined; name: string }) 
             className="h-[300px]"
             label={`${shown.name} over a year with averages and its line relative to ${shown.referenceName}.`}
             options={options}
+            days={shown.days}
           />
           <Legend
             entries={[

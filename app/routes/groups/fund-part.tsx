@@ -1,10 +1,11 @@
 import { Link } from "react-router";
 import type { fund, HoldingRow } from "@studies/fund";
+import { notesOf } from "@studies/strength-notes";
 import { fixed, percent, signedPercent } from "@studies/words";
 import { hrefOf, useHere, useHrefWith } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import type { ResultOf } from "~/wire";
-import { notesOf, rankColumn, strengthColumns } from "./strength-columns";
+import { notesColumn, rankColumn, strengthColumns } from "./strength-columns";
 
 interface Props {
   readonly fund: ResultOf<typeof fund>;
@@ -27,6 +28,7 @@ export function FundPart({ fund: f, onBack, onActive }: Props) {
       )}
       <DataTable
         caption="Holdings by strength"
+        main
         className="max-h-[calc(100dvh-430px)] min-h-48"
         rows={f.holdings}
         columns={columns}
@@ -60,7 +62,7 @@ export function FundPart({ fund: f, onBack, onActive }: Props) {
             </thead>
             <tbody>
               {f.sectors.map((s) => (
-                <tr key={s.sector} className="h-[22px]">
+                <tr key={s.sector} className="h-6">
                   <th scope="row" className="text-left font-normal">
                     <Link className="hover:text-indigo" to={hrefOf(here, "/groups", { in: `sector:${s.sector}` })}>
                       {s.sector}
@@ -96,7 +98,7 @@ export function FundPart({ fund: f, onBack, onActive }: Props) {
             </thead>
             <tbody>
               {f.overlaps.map((o) => (
-                <tr key={o.ticker} className="h-[22px]">
+                <tr key={o.ticker} className="h-6">
                   <th scope="row" className="text-left font-normal">
                     <Link className="hover:text-indigo" to={hrefWith({ in: `group:${o.ticker}` })}>
                       {o.name}
@@ -131,6 +133,7 @@ function holdingColumns(): Column<HoldingRow>[] {
     {
       key: "weight",
       label: "weight",
+      priority: 1,
       about: "As published at the last review",
       value: (h) => h.weight,
       cell: (h) => (
@@ -150,20 +153,16 @@ function holdingColumns(): Column<HoldingRow>[] {
     {
       key: "gave",
       label: "gave",
+      priority: 4,
       about: "Weight times the three-month return",
       value: (h) => h.gave,
       cell: (h) => signedPercent(h.gave, 2),
     },
-    {
-      key: "notes",
-      label: "notes",
-      text: true,
-      value: (h) => notesOf({ ...h, standing: "" }),
-      cell: (h) => <span className="text-soft">{notesOf({ ...h, standing: "" })}</span>,
-    },
+    notesColumn<HoldingRow>((h) => notesOf({ ...h, standing: "" })),
     {
       key: "sector",
       label: "sector",
+      priority: 5,
       text: true,
       value: (h) => h.sector,
       cell: (h) => <span className="text-soft">{h.industry || h.kind}</span>,

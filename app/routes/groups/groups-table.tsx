@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { Link } from "react-router";
 import type { GroupRow } from "@studies/groups";
+import { notesOf } from "@studies/strength-notes";
 import type { PeerSet } from "@studies/peer-names";
 import { fixed, signedPercent } from "@studies/words";
 import { useFrameValue } from "~/frame-context";
@@ -48,6 +49,7 @@ export function GroupsTable({ rows, peers, onBack, short, onActive }: Props) {
   return (
     <DataTable
       caption="Groups by strength"
+      main
       className={short ? "max-h-44" : "max-h-[calc(100dvh-220px)] min-h-40"}
       rows={rows}
       columns={columns}
@@ -95,6 +97,7 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
     {
       key: "before",
       label: "was",
+      priority: 5,
       about: "Rank five sessions ago",
       value: (g) => g.rankBefore,
       cell: (g) => (
@@ -106,6 +109,7 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
     {
       key: "r1",
       label: "1 session",
+      priority: 5,
       value: (g) => g.r1,
       cell: (g) => <span className={signColour(g.r1)}>{signedPercent(g.r1)}</span>,
     },
@@ -116,7 +120,8 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
           {
             key: "gap",
             label: "to its own",
-            about: "Three-month return less the mean of those it belongs with: its region, family, class or sector",
+            priority: 4,
+            about: "Three-month return less that of its region's index, or of the mean of its family, class or sector",
             value: (g: GroupRow) => g.gap,
             cell: (g: GroupRow) => <span className={signColour(g.gap)}>{signedPercent(g.gap)}</span>,
           },
@@ -128,6 +133,7 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
           {
             key: "trend",
             label: "Trend",
+            priority: 3,
             about: "Mean Trend score of the members, 0 to 100",
             value: (g: GroupRow) => g.trend,
             cell: (g: GroupRow) => fixed(g.trend),
@@ -135,16 +141,18 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
           {
             key: "members",
             label: "stocks",
+            priority: 4,
             value: (g: GroupRow) => g.members || NaN,
             cell: (g: GroupRow) => (g.members === 0 ? "–" : g.members),
           },
         ]),
-    notesColumn<GroupRow>(),
+    notesColumn<GroupRow>(notesOf),
     ...(families
       ? [
           {
             key: "family",
             label: "belongs to",
+            priority: 5,
             text: true,
             value: (g: GroupRow) => g.family,
             cell: (g: GroupRow) => <span className="text-soft">{g.family || "–"}</span>,
@@ -156,6 +164,7 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
           {
             key: "chart",
             label: "chart",
+            priority: 6,
             text: true,
             value: (g: GroupRow) => g.ticker,
             cell: (g: GroupRow) => (

@@ -5,8 +5,11 @@ import { anyOf, findGroupKey } from "@studies/group-key";
 import { groups } from "@studies/groups";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { stocks } from "@studies/stocks";
+import { notesOf } from "@studies/strength-notes";
+import { percent } from "@studies/words";
 import { askFor, findFor } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
+import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
@@ -17,6 +20,7 @@ import { Board } from "./board";
 import { Flicker } from "./flicker";
 import { FundPart } from "./fund-part";
 import { GroupsTable } from "./groups-table";
+import { NoteMenu, NotesInWords, withNote } from "./note-filter";
 import { LevelPath } from "./level-path";
 import { StocksTable } from "./stocks-table";
 
@@ -42,17 +46,19 @@ export async function loader({ request }: Route.LoaderArgs) {
     const held = await findFor(request, fund, { ticker: key.name });
     if (held) return { ...nothing, level: "fund" as const, inside, reading: held.reading, fund: toWire(held.result) };
   }
-  const held = askFor(request, stocks, { group: inside === "focus" ? [...here.focus] : [inside] });
-  if (key?.level !== "sector")
-    return { ...nothing, level: "stocks" as const, inside, reading: (await held).reading, stocks: toWire((await held).result) };
-  const answer = await askFor(request, groups, { peers: "industry", in: inside });
+  const askStocks = () => askFor(request, stocks, { group: inside === "focus" ? [...here.focus] : [inside] });
+  if (key?.level !== "sector") {
+    const held = await askStocks();
+    return { ...nothing, level: "stocks" as const, inside, reading: held.reading, stocks: toWire(held.result) };
+  }
+  const [held, answer] = await Promise.all([askStocks(), askFor(request, groups, { peers: "industry", in: inside })]);
   return {
     ...nothing,
     level: "sector" as const,
     inside,
-    reading: [...answer.reading, ...(await held).reading.slice(0, 1)],
+    reading: [...answer.reading, ...held.reading.slice(0, 1)],
     groups: toWire(answer.result),
-    stocks: toWire((await held).result),
+    stocks: toWire(held.result),
   };
 }
 
@@ -73,9 +79,8 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const held = loaderData.stocks && fromWire<ResultOf<typeof stocks>>(loaderData.stocks);
   const holds = loaderData.fund && fromWire<ResultOf<typeof fund>>(loaderData.fund);
   const up = holds ? { peers: "fund" } : upFrom(inside, held?.rows[0]?.sector ?? "");
-  const goUp = () => {
-    if (up !== undefined) void navigate(hrefOf(here, "/groups", up));
-  };
+  const wayBack = useWayBack();
+  const goUp = () => wayBack(up === undefined ? undefined : hrefOf(here, "/groups", up));
   const flicker = search.get("beside") === "chart";
   // Only a chart beside the list has use for the row that has the keyboard.
   const follow = (row: { key: string; name: string }) => {
@@ -84,7 +89,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
   useHotkey((event) => {
     if (event.key === ".") void navigate(toggleFlicker, { replace: true, preventScrollReset: true });
-    else if (event.key === "Backspace" && up !== undefined) goUp();
+    else if (event.key === "Backspace") return goUp();
     else return false;
     return true;
   });
@@ -97,6 +102,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const twin = hrefOf({ ...here, focus: [] }, inside === "" ? "/data/groups" : holds ? "/data/fund" : "/data/stocks", asked);
   const firstStock = held?.rows[0] ?? holds?.holdings[0];
   const shownRow = active ?? (firstStock ? { key: firstStock.ticker, name: firstStock.name } : table?.rows[0]);
+  const note = search.get("note") ?? "";
   const none = level === "peers" && table?.rows.length === 0;
   const flick = (
     <Link
@@ -120,7 +126,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
             param="peers"
             value={table.peers}
             choices={PEERS}
-            also={{ of: undefined, leveraged: undefined, sort: undefined }}
+            also={{ of: undefined, leveraged: undefined, sort: undefined, note: undefined }}
           />
           {table.in !== "" && (
             <>
@@ -133,6 +139,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
             </>
           )}{" "}
           by the mean of three and six months, tinted by z within the set of {table.peerCount}, {flick}
+          <NoteMenu notes={table.rows.map(notesOf)} value={note} />
           {here.focus.length > 0 && table.in === "" && ["sector", "industry", "theme"].includes(table.peers) && (
             <>
               ;{" "}
@@ -167,7 +174,8 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
       ) : (
         <ControlSentence twin={twin}>
           {held?.rows.length ?? 0} stocks, each ranked and tinted by z within this set
-          {level === "sector" ? `; its industries are ranked among all ${table?.peerCount ?? 0}` : ""}, {flick};{" "}
+          {level === "sector" ? `; its industries are ranked among all ${table?.peerCount ?? 0}` : ""}, {flick}
+          <NoteMenu notes={held?.rows.map(notesOf) ?? []} value={note} />;{" "}
           <Link className="text-indigo underline" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
             their rotation
           </Link>
@@ -190,22 +198,44 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           .
         </p>
       )}
-      <div className={flicker ? "grid grid-cols-[minmax(0,1fr)_400px] items-start gap-5" : ""}>
+      <div className={flicker ? "grid items-start gap-5 min-[1000px]:grid-cols-[minmax(0,1fr)_400px]" : ""}>
         <div className="min-w-0">
           {table && BOARDS.includes(table.peers) && !flicker && (
             <Board rows={table.rows} families={table.families} peers={table.peers} />
           )}
           {table && !none && (
             <GroupsTable
-              rows={table.rows}
+              rows={level === "peers" ? withNote(table.rows, note, notesOf) : table.rows}
               peers={table.peers}
-              onBack={level === "sector" ? goUp : undefined}
+              onBack={goUp}
               short={level === "sector"}
               onActive={follow}
             />
           )}
           {held && held.rows.length > 0 && (
-            <StocksTable rows={held.rows} from={inside} onBack={goUp} short={level === "sector"} onActive={follow} />
+            <StocksTable
+              rows={withNote(held.rows, note, notesOf)}
+              from={inside}
+              onBack={goUp}
+              short={level === "sector"}
+              onActive={follow}
+            />
+          )}
+          {!none && <NotesInWords />}
+          {held && held.funds.length > 0 && (
+            <p className="mt-2">
+              Funds that hold mostly these:{" "}
+              {held.funds.map((f, k) => (
+                <span key={f.ticker}>
+                  {k > 0 && ", "}
+                  <Link className="figure-link" to={hrefOf(here, "/groups", { in: `group:${f.ticker}` })}>
+                    {f.name}
+                  </Link>{" "}
+                  <span className="text-soft">({percent(f.weight, 0)})</span>
+                </span>
+              ))}
+              .
+            </p>
           )}
           {holds && <FundPart fund={holds} onBack={goUp} onActive={follow} />}
         </div>

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import type { StockRow } from "@studies/stocks";
+import { notesOf } from "@studies/strength-notes";
 import { fixed, price, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
@@ -26,6 +27,7 @@ export function StocksTable({
       {short && <h2 className="heading mb-1">Its stocks</h2>}
       <DataTable
         caption="Stocks by strength"
+        main={!short}
         className={short ? "max-h-[calc(100dvh-400px)] min-h-52" : "max-h-[calc(100dvh-250px)] min-h-52"}
         rows={rows}
         columns={columns}
@@ -62,6 +64,7 @@ function stockColumns(): Column<StockRow>[] {
     {
       key: "trend",
       label: "Trend",
+      priority: 3,
       about: "Trend score among the market's members, 0 to 100",
       value: (s) => s.trend,
       cell: (s) => fixed(s.trend),
@@ -69,6 +72,7 @@ function stockColumns(): Column<StockRow>[] {
     {
       key: "stance",
       label: "stance",
+      priority: 1,
       text: true,
       about: "Favour, Hold or Avoid: trailing stop, Trend and the strength of the industry",
       value: (s) => (s.stance === "" ? NaN : STANCES.indexOf(s.stance)),
@@ -79,14 +83,15 @@ function stockColumns(): Column<StockRow>[] {
       ),
     },
     stayingColumn<StockRow>(),
-    { key: "close", label: "close", value: (s) => s.close, cell: (s) => price(s.close) },
-    { key: "r1", label: "1 session", value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
+    { key: "close", label: "close", priority: 5, value: (s) => s.close, cell: (s) => price(s.close) },
+    { key: "r1", label: "1 session", priority: 5, value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
     dayPositionColumn<StockRow>(),
     volumeColumn<StockRow>(),
-    notesColumn<StockRow>(),
+    notesColumn<StockRow>(notesOf),
     {
       key: "industry",
       label: "industry",
+      priority: 5,
       text: true,
       value: (s) => s.industry,
       cell: (s) => <span className="text-soft">{s.industry || "–"}</span>,

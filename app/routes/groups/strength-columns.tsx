@@ -1,4 +1,5 @@
 import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
+import { STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
 import { fixed, signed, signedPercent } from "@studies/words";
 import type { Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";
@@ -14,12 +15,14 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
       label: "z, 6 months to 1 week",
       about: "z within the set over 6 months, 3 months, 1 month and 1 week: the large dot is the last week",
       width: 130,
+      priority: 6,
       value: (r) => r.z[0] - r.z[3],
       cell: (r) => <ZPath z={r.z} />,
     },
     ...STRENGTH_RETURNS.map((n, k): Column<Row> => ({
       key: `r${n}`,
       label: SPANS[k]!,
+      priority: [3, 2, 1, 1][k]!,
       about: `Return over ${n} sessions, tinted by its z within the set`,
       value: (r) => r.returns[k]!,
       cell: (r) => signedPercent(r.returns[k]!),
@@ -28,6 +31,7 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
     {
       key: "blend",
       label: "blend z",
+      priority: 3,
       about: "z of the mean of the three- and six-month returns",
       value: (r) => r.blendZ,
       cell: (r) => signed(r.blendZ, 2),
@@ -36,6 +40,7 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
     {
       key: "strength",
       label: "Strength",
+      priority: 2,
       about: "Percentile rank of the blend in the set, 0 to 100",
       value: (r) => r.strength,
       cell: (r) => fixed(r.strength),
@@ -48,19 +53,24 @@ export function rankColumn<Row extends StrengthRow>(): Column<Row> {
   return { key: "rank", label: "rank", about: "1 is the strongest", value: (r) => r.rank, cell: (r) => fixed(r.rank) };
 }
 
-/** Standing and flags of a member, as words. */
-export function notesOf(r: { readonly standing: string; readonly flags: readonly string[] }): string {
-  return [r.standing, ...r.flags].filter((note) => note !== "").join(", ");
-}
-
-export function notesColumn<Row extends StrengthRow & { readonly standing: string }>(): Column<Row> {
+/** Standing and flags of a member, each explained on hover. */
+export function notesColumn<Row>(of: (row: Row) => readonly StrengthNote[]): Column<Row> {
   return {
     key: "notes",
     label: "notes",
     text: true,
-    about: "Standing and flags of the method, section 5",
-    value: notesOf,
-    cell: (r) => <span className="text-soft">{notesOf(r)}</span>,
+    about: "What stands out in its strength; each is explained under the table",
+    value: (r) => of(r).join(", "),
+    cell: (r) => (
+      <span className="text-soft">
+        {of(r).map((note, k) => (
+          <span key={note} title={STRENGTH_NOTES[note]}>
+            {k > 0 && ", "}
+            {note}
+          </span>
+        ))}
+      </span>
+    ),
   };
 }
 
@@ -68,6 +78,7 @@ export function stayingColumn<Row extends { readonly staying: number }>(): Colum
   return {
     key: "staying",
     label: "staying",
+    priority: 4,
     about: "Staying power: Strength averaged over ten weekly samples",
     value: (r) => r.staying,
     cell: (r) => fixed(r.staying),
@@ -78,6 +89,7 @@ export function dayPositionColumn<Row extends { readonly dayPosition: number }>(
   return {
     key: "position",
     label: "in its day",
+    priority: 5,
     about: "Where in the range of its last session it closed: 0 at the low, 100 at the high",
     value: (r) => r.dayPosition,
     cell: (r) => fixed(r.dayPosition),
@@ -90,6 +102,7 @@ export function volumeColumn<Row extends { readonly volume: number }>(): Column<
   return {
     key: "volume",
     label: "volume",
+    priority: 5,
     about: "Mean volume of a session over the last 50",
     value: (r) => r.volume,
     cell: (r) => (Number.isNaN(r.volume) ? "–" : THOUSANDS.format(r.volume)),

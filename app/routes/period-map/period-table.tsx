@@ -49,6 +49,7 @@ export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) 
           {
             key: "held",
             label: "held above",
+            priority: 2,
             text: true,
             about: "Averages above which every close of the period was",
             value: (r) => Number(r.held50) + 2 * Number(r.held200),
@@ -57,6 +58,7 @@ export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) 
           {
             key: "volume",
             label: "rise of volume",
+            priority: 3,
             about: "Mean volume of the period against the 50 sessions before it",
             value: (r) => r.volumeRise,
             cell: (r) => signedPercent(r.volumeRise, 0),
@@ -66,6 +68,7 @@ export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) 
     {
       key: "family",
       label: "belongs to",
+      priority: 4,
       text: true,
       value: (r) => r.industry || r.family,
       cell: (r) => <span className="text-soft">{[r.family, r.industry].filter((x) => x !== "").join(" · ") || "–"}</span>,
@@ -74,6 +77,7 @@ export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) 
   return (
     <DataTable
       caption="Members by change"
+      main
       className="mt-3 max-h-[520px] min-h-40"
       rows={rows}
       columns={columns}

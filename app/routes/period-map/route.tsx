@@ -10,6 +10,7 @@ import { offeredGroups } from "~/offered-groups.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
+import { useRemembered } from "~/ui/remembered";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { AreaMap } from "./area-map";
@@ -45,7 +46,7 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const [search] = useSearchParams();
   const map = useMemo(() => fromWire<ResultOf<typeof periodMap>>(loaderData.map), [loaderData.map]);
-  const [picked, setPicked] = useState<readonly string[]>([]);
+  const [picked, setPicked] = useRemembered<readonly string[]>("picked members", []);
   const [lit, setLit] = useState<string>();
   // A choice holds as long as the members do; another period keeps it where they are the same.
   const chosen = useMemo(() => {
@@ -117,7 +118,15 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
               onLight={setLit}
             />
           </div>
-          <Selection rows={map.rows} chosen={chosen} onChoose={choose} market={loaderData.market} lists={loaderData.lists} />
+          <Selection
+            rows={map.rows}
+            from={map.from}
+            to={map.to}
+            chosen={chosen}
+            onChoose={choose}
+            market={loaderData.market}
+            lists={loaderData.lists}
+          />
           <PeriodTable rows={map.rows} chosen={chosen} onToggle={toggle} reference={map.reference} full={full} />
         </>
       )}

@@ -1,13 +1,17 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { isoDate } from "@core/columns/epoch-day";
 import { pickedKey } from "@studies/group-key";
 import type { PeriodRow } from "@studies/period-map";
 import { count } from "@studies/words";
-import { hrefOf, useHere, useHrefWith } from "~/here";
+import { hrefOf, useHere, useHrefWith, type Here } from "~/here";
 import { useKeeper } from "~/ui/use-keeper";
 
 interface Props {
   readonly rows: readonly PeriodRow[];
+  /** First and last day of the period. */
+  readonly from: number;
+  readonly to: number;
   readonly chosen: ReadonlySet<string>;
   readonly onChoose: (keys: readonly string[]) => void;
   readonly market: string;
@@ -17,7 +21,7 @@ interface Props {
 const ENDS = 20;
 
 /** What is chosen on the map, and where it can go: into the focus, into a list, into a file. */
-export function Selection({ rows, chosen, onChoose, market, lists }: Props) {
+export function Selection({ rows, from, to, chosen, onChoose, market, lists }: Props) {
   const here = useHere();
   const hrefWith = useHrefWith();
   const navigate = useNavigate();
@@ -95,7 +99,7 @@ export function Selection({ rows, chosen, onChoose, market, lists }: Props) {
                 Keep as a list
               </button>
             </form>
-            <a className="text-indigo underline" href={csvOf(here, tickers)} download>
+            <a className="text-indigo underline" href={csvOf(here, tickers, from, to)} download>
               CSV of these
             </a>
           </>
@@ -135,7 +139,7 @@ export function Selection({ rows, chosen, onChoose, market, lists }: Props) {
                 >
                   {here.focus.includes(key) ? "out of the focus" : "into the focus"}
                 </Link>
-                <a className="text-[12px] text-indigo" href={csvOf(here, list.tickers)} download>
+                <a className="text-[12px] text-indigo" href={csvOf(here, list.tickers, from, to)} download>
                   CSV
                 </a>
                 <button
@@ -155,6 +159,8 @@ export function Selection({ rows, chosen, onChoose, market, lists }: Props) {
   );
 }
 
-function csvOf(here: ReturnType<typeof useHere>, tickers: readonly string[]): string {
-  return hrefOf({ ...here, focus: [] }, "/data/stocks", { group: pickedKey(tickers), as: "csv" });
+/** What these made over the period, what they held above, and the rise of their volume. */
+function csvOf(here: Here, tickers: readonly string[], from: number, to: number): string {
+  const period = { from: isoDate(from), to: isoDate(to) };
+  return hrefOf({ ...here, focus: [] }, "/data/period-map", { in: pickedKey(tickers), ...period, as: "csv" });
 }

@@ -40,7 +40,7 @@ export function ExposurePart({ sentence, share, history, members, offered }: Pro
           <caption className="sr-only">Indexes of the set by their distance from the 84-session average</caption>
           <tbody>
             {members.map((m) => (
-              <tr key={m.ticker} className="h-[21px]">
+              <tr key={m.ticker} className="h-6">
                 <th scope="row" className="text-left font-normal">
                   {m.name}
                 </th>

@@ -1,12 +1,21 @@
 import type { structure } from "@studies/structure";
 import { count, fixed, percent, signedPercent } from "@studies/words";
+import { useFrameValue } from "~/frame-context";
 import { StripPlot } from "~/ui/strip-plot";
 import type { ResultOf } from "~/wire";
 
 /** Two small strips: the present leg among all earlier ones of its direction, and the pullback among earlier ones. */
 export function Places({ shape }: { shape: ResultOf<typeof structure> }) {
   const { leg, pullback, legs } = shape;
-  if (!leg) return <p className="mt-3 text-soft">No swing is confirmed yet, so there is no leg to place.</p>;
+  const { market } = useFrameValue();
+  if (!leg)
+    return (
+      <p className="mt-3 text-soft">
+        {market?.broadIndex === null
+          ? "A composite has no highs and lows, so there are no swings and no leg to place."
+          : "No swing is confirmed yet, so there is no leg to place."}
+      </p>
+    );
   const up = leg.direction === "up";
   const sizes = Array.from(legs.sizes)
     .filter((s) => s > 0 === up)

@@ -11,6 +11,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { structureHeight, structureOptions } from "~/charts/structure-chart";
 import { hrefOf, useHere } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Lacking } from "~/ui/lacking";
 import { Legend } from "~/ui/legend";
 import { Reading, SentenceText } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -80,7 +81,11 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
         <InlineMenu label="History" param="history" value={historyOf(shape.days.length)} choices={HISTORIES} />, with{" "}
         <PaneMenu panes={panes.map((p) => p.key)} />
       </ControlSentence>
-      <div className="grid grid-cols-[minmax(0,1fr)_276px] gap-6">
+      <Lacking
+        of={["index", "volatility"]}
+        without="the composite of its stocks stands in; swings, levels and the state of volatility cannot be judged"
+      />
+      <div className="grid gap-6 min-[1000px]:grid-cols-[minmax(0,1fr)_276px]">
         <figure className="min-w-0">
           <figcaption>
             <Legend
@@ -97,10 +102,12 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
           </figcaption>
           <div style={{ height: structureHeight(panes.length) }}>
             <Chart
+              main
               key={panes.length}
               className="h-full"
               label={`${shape.name} as legs between swings, with channels, envelope and levels; the swings are in the CSV of this screen.`}
               options={options}
+              days={shape.days}
             />
           </div>
         </figure>

@@ -11,6 +11,7 @@ interface Props {
 }
 
 const SIZE = 276;
+const POINT = 5;
 const HEIGHT = 204;
 const BANDS = ["Rising", "Ranging", "Falling"];
 const COLUMNS = ["Calm", "Usual", "Rough"];
@@ -22,6 +23,10 @@ function scaled(x: number, low: number, high: number): number {
   return middle > 1 ? 1 - (1 / 3) * Math.exp((1 - middle) / 1.6) : (1 + middle) / 3;
 }
 
+function clamped(x: number, low: number, high: number): number {
+  return Math.max(low + POINT + 1, Math.min(high - POINT - 1, x));
+}
+
 /** Three bands of direction by three of volatility, with the last sessions as a walked line; the confirmed state is tinted. */
 export function StatePath({ days, distance, volatilityZ, direction, volatility }: Props) {
   const left = 54;
@@ -29,15 +34,16 @@ export function StatePath({ days, distance, volatilityZ, direction, volatility }
   const points = Array.from(days.keys())
     .filter((k) => !Number.isNaN(distance[k]) && !Number.isNaN(volatilityZ[k]))
     .map((k) => ({
-      x: left + scaled(volatilityZ[k]!, -0.5, 1) * width,
-      y: (1 - scaled(distance[k]!, -0.02, 0.02)) * HEIGHT,
+      // The point of the present session stays whole at the border.
+      x: clamped(left + scaled(volatilityZ[k]!, -0.5, 1) * width, left, SIZE),
+      y: clamped((1 - scaled(distance[k]!, -0.02, 0.02)) * HEIGHT, 0, HEIGHT),
       day: days[k]!,
     }));
   const last = points[points.length - 1];
   const state = direction >= 0 && volatility >= 0 ? `${BANDS[2 - direction]} and ${COLUMNS[volatility]}` : "not known yet";
   return (
     <svg
-      viewBox={`0 0 ${SIZE} ${HEIGHT + 20}`}
+      viewBox={`0 -1 ${SIZE + 1} ${HEIGHT + 21}`}
       className="w-full"
       role="img"
       aria-label={`Walk of the last ${days.length} sessions through the states of direction and volatility; confirmed now: ${state}.`}
@@ -81,7 +87,7 @@ export function StatePath({ days, distance, volatilityZ, direction, volatility }
         />
       ))}
       {last && (
-        <circle cx={last.x} cy={last.y} r={5} fill="var(--ink)">
+        <circle cx={last.x} cy={last.y} r={POINT} fill="var(--ink)">
           <title>{isoDate(last.day)}</title>
         </circle>
       )}

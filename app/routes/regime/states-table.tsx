@@ -1,6 +1,6 @@
 import type { NamedState } from "@studies/regime-states";
 import { isSmallSample } from "@studies/small-sample";
-import { count, fixed, percent, signedPercent } from "@studies/words";
+import { count, fixed, list, percent, signedPercent } from "@studies/words";
 import { tint } from "~/ui/tint";
 
 interface Props {
@@ -35,7 +35,7 @@ export function StatesTable({ rows, names, now }: Props) {
             <th scope="col" className={head} title="Share of sessions after which the index was higher 21 sessions later">
               higher after 21
             </th>
-            <th scope="col" className={head}>
+            <th scope="col" className={`${head} max-[899px]:hidden`}>
               mean
             </th>
             <th scope="col" className={head}>
@@ -51,11 +51,14 @@ export function StatesTable({ rows, names, now }: Props) {
             >
               cases
             </th>
+            <th scope="col" className={`${head} pl-4 text-left ${wide ? "min-[1240px]:hidden" : "hidden"}`}>
+              most often then
+            </th>
             {names.map((name) => (
               <th
                 key={name}
                 scope="col"
-                className={`${head} ${wide ? "text-[11px] leading-tight" : ""}`}
+                className={`${head} ${wide ? "max-[1239px]:hidden" : ""} ${wide ? "text-[11px] leading-tight" : ""}`}
                 title={`Share of finished runs followed by ${name}`}
               >
                 then {wide ? shortName(name) : name}
@@ -77,7 +80,7 @@ export function StatesTable({ rows, names, now }: Props) {
               <td className={cell} style={tint(r.positive - 0.5, 0.4)}>
                 {percent(r.positive, 0)}
               </td>
-              <td className={cell}>{signedPercent(r.mean)}</td>
+              <td className={`${cell} max-[899px]:hidden`}>{signedPercent(r.mean)}</td>
               <td className={cell}>{signedPercent(r.median)}</td>
               <td className={cell}>{signedPercent(r.worst)}</td>
               <td className={`${cell} font-normal whitespace-nowrap text-soft`}>
@@ -89,8 +92,9 @@ export function StatesTable({ rows, names, now }: Props) {
                   </span>
                 )}
               </td>
+              <td className={`${cell} pl-4 text-left ${wide ? "min-[1240px]:hidden" : "hidden"}`}>{mostOften(r.next, names)}</td>
               {r.next.map((p, k) => (
-                <td key={k} className={`${cell} ${p > 0 ? "" : "text-soft"}`}>
+                <td key={k} className={`${cell} ${wide ? "max-[1239px]:hidden" : ""} ${p > 0 ? "" : "text-soft"}`}>
                   {p > 0 ? percent(p, 0) : "–"}
                 </td>
               ))}
@@ -100,6 +104,13 @@ export function StatesTable({ rows, names, now }: Props) {
       </table>
     </div>
   );
+}
+
+/** The two states that followed most often, where there is no room for a column each. */
+function mostOften(next: readonly number[], names: readonly string[]): string {
+  const seen = next.map((p, k) => ({ p, name: shortName(names[k]!) })).filter(({ p }) => p > 0);
+  const [first, second] = seen.sort((a, b) => b.p - a.p);
+  return list([first, second].flatMap((s) => (s ? [`${s.name} ${percent(s.p, 0)}`] : []))) || "–";
 }
 
 /** "Rising and Calm" in a narrow column. */

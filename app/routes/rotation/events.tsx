@@ -16,9 +16,10 @@ export function Events({ events, sampleName }: { events: readonly PastEvent[]; s
       ) : (
         <ul className="mt-1 max-h-[208px] overflow-y-auto" tabIndex={0} aria-label="Turns and failed moves">
           {events.slice(0, events.length > 40 ? 40 : Math.max(MOST, events.length)).map((e) => (
-            <li key={`${e.key} ${e.kind} ${e.day}`} className="flex h-[22px] items-baseline gap-2">
+            <li key={`${e.key} ${e.kind} ${e.day}`} className="flex min-h-6 flex-wrap items-baseline gap-x-2">
               <span className="w-20 shrink-0 text-soft">{date(e.day)}</span>
-              <span className="overflow-hidden text-ellipsis whitespace-nowrap">
+              <b className="shrink-0 font-semibold">{e.kind}</b>
+              <span className="min-w-0">
                 {e.key.includes(":") ? (
                   <Link to={hrefOf(here, "/groups", { in: e.key })} className="hover:text-indigo">
                     {e.name}
@@ -27,8 +28,7 @@ export function Events({ events, sampleName }: { events: readonly PastEvent[]; s
                   <Link to={hrefOf(here, `/chart/${encodeURIComponent(e.key)}`)} className="hover:text-indigo">
                     {e.name}
                   </Link>
-                )}{" "}
-                <b className="font-semibold">{e.kind}</b>
+                )}
               </span>
             </li>
           ))}

@@ -38,6 +38,7 @@ export function PairPart({ days, pair, members }: Props) {
         className="mt-1 h-[212px]"
         label={`Ratio of ${pair.long.name} to ${pair.short.name} and its z; the figures are in the data twin.`}
         options={options}
+        days={days}
       />
     </figure>
   );

@@ -1,10 +1,12 @@
 import { anyOf } from "@studies/group-key";
+import { groups as groupsStudy } from "@studies/groups";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { rotation } from "@studies/rotation";
 import type { z } from "zod";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { parseHere } from "~/here";
-import { offeredGroups, type OfferedGroup } from "~/offered-groups.server";
+import { findFor } from "~/ask.server";
+import { offeredGroups } from "~/offered-groups.server";
 
 /** What the screen asks of the study: `in=focus` is the groups in focus together; stocks are always those of some group. */
 export async function rotationParams(request: Request) {
@@ -14,11 +16,14 @@ export async function rotationParams(request: Request) {
   const set = (search.get("set") ?? "sector") as PeerSet;
   const groups = set in PEER_SETS ? await offeredGroups(request) : [];
   const asked = paramsFromSearch(rotation.params, search) as z.input<typeof rotation.params>;
-  return { params: { ...asked, in: insideOf(wanted, set, focus, groups) }, groups };
+  return { params: { ...asked, in: await insideOf(request, wanted, set, focus) }, groups };
 }
 
-function insideOf(wanted: string, set: PeerSet, focus: readonly string[], groups: readonly OfferedGroup[]): string | undefined {
+/** Stocks open on the focus, else on the leading sector. */
+async function insideOf(request: Request, wanted: string, set: PeerSet, focus: readonly string[]): Promise<string | undefined> {
   if (wanted !== "" && wanted !== "focus") return wanted;
   if (focus.length > 0 && (wanted === "focus" || set === "stock")) return anyOf(focus);
-  return set === "stock" ? (groups.find((g) => g.kind === "sector")?.value ?? "market:") : undefined;
+  if (set !== "stock") return undefined;
+  const sectors = (await findFor(request, groupsStudy, {}))?.result.rows ?? [];
+  return sectors[0]?.key ?? "market:";
 }

@@ -30,7 +30,7 @@ const REACH = 3;
 export function PhaseRibbon({ rows, days, at, samples, sampleName, inProgress, lit, onLight, onHide }: Props) {
   const from = Math.max(0, at - samples + 1);
   const close = rows.length > 16;
-  const height = close ? 20 : 26;
+  const height = close ? 24 : 26;
   return (
     <div className="max-h-[640px] overflow-y-auto">
       <table className="w-full border-separate border-spacing-0">
@@ -112,7 +112,7 @@ export function PhaseRibbon({ rows, days, at, samples, sampleName, inProgress, l
                   aria-pressed={r.hidden}
                   aria-label={r.hidden ? `Show ${r.name}` : `Hide ${r.name}`}
                   title={r.hidden ? `Show ${r.name}` : `Hide ${r.name}`}
-                  className="align-middle text-soft hover:text-indigo"
+                  className="inline-grid size-6 place-items-center align-middle text-soft hover:text-indigo"
                   onClick={() => {
                     onHide(r.key);
                   }}

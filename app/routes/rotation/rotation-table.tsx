@@ -37,10 +37,17 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
       tint: (m) => tint(m.momentum.at(-1) ?? NaN, 3),
     },
     { key: "phase", label: "phase", text: true, value: (m) => m.phase, cell: (m) => m.phase || "–" },
-    { key: "since", label: `${sampleName}s in it`, value: (m) => m.since, cell: (m) => (m.since === 0 ? "–" : m.since) },
+    {
+      key: "since",
+      label: `${sampleName}s in it`,
+      priority: 3,
+      value: (m) => m.since,
+      cell: (m) => (m.since === 0 ? "–" : m.since),
+    },
     {
       key: "distance",
       label: "distance",
+      priority: 4,
       about: "From the hub, in sigma",
       value: (m) => m.distance,
       cell: (m) => fixed(m.distance, 2),
@@ -48,6 +55,7 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
     {
       key: "speed",
       label: "speed",
+      priority: 4,
       about: `Length of the last step, sigma a ${sampleName}`,
       value: (m) => m.speed,
       cell: (m) => fixed(m.speed, 2),
@@ -55,6 +63,7 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
     {
       key: "score",
       label: "score",
+      priority: 3,
       about: "T + M/2, by which pairs are made",
       value: (m) => m.score,
       cell: (m) => signed(m.score, 2),
@@ -62,15 +71,24 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
     {
       key: "flat",
       label: "flat trend",
+      priority: 2,
       about: "The same trend against a flat line: above zero it rises by itself",
       value: (m) => m.flatTrend.at(-1) ?? NaN,
       cell: (m) => signed(m.flatTrend.at(-1) ?? NaN, 2),
       tint: (m) => tint(m.flatTrend.at(-1) ?? NaN, 3),
     },
-    { key: "temperament", label: "temperament", text: true, value: (m) => m.temperament, cell: (m) => m.temperament || "–" },
+    {
+      key: "temperament",
+      label: "temperament",
+      text: true,
+      priority: 5,
+      value: (m) => m.temperament,
+      cell: (m) => m.temperament || "–",
+    },
     {
       key: "family",
       label: "belongs to",
+      priority: 5,
       text: true,
       value: (m) => m.family,
       cell: (m) => <span className="text-soft">{m.family || "–"}</span>,
@@ -80,6 +98,7 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
           {
             key: "chart",
             label: "chart",
+            priority: 6,
             text: true,
             value: (m: RotationRow) => m.ticker,
             cell: (m: RotationRow) =>
@@ -103,6 +122,7 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
       </h2>
       <DataTable
         caption="Members by relative trend"
+        main
         className="max-h-[430px] min-h-40"
         rows={rows}
         columns={columns}

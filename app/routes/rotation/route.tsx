@@ -9,6 +9,7 @@ import { hrefOf, linkHref, useHere, useHrefWith } from "~/here";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { peerColours } from "~/ui/peer-colours";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Lacking } from "~/ui/lacking";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -56,10 +57,10 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const { sectors } = useFrameValue();
+  const { sectors, market } = useFrameValue();
   const r = useMemo(() => fromWire<ResultOf<typeof rotation>>(loaderData.rotation), [loaderData.rotation]);
   const { set } = r;
-  const [lit, setLit] = useState<string>();
+  const [pointed, setLit] = useState<string>();
   const last = r.days.length - 1;
   const trail = Math.max(0, Math.min(52, Number(search.get("trail") ?? 12) || 0));
   const first = Math.min(last, trail);
@@ -94,6 +95,8 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   };
 
   const hidden = useMemo(() => new Set(search.getAll("hide")), [search]);
+  // What is hidden lights nothing: the others would all be dimmed.
+  const lit = pointed !== undefined && hidden.has(pointed) ? undefined : pointed;
   const colours = useMemo(() => peerColours(r.rows, sectors), [r.rows, sectors]);
   const openHref = (m: (typeof r.rows)[number]) =>
     m.down
@@ -221,13 +224,14 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
           )}
         </p>
       )}
+      {(set === "sector" || set === "industry") && <Lacking of={["sectors"]} without="there are no groups to compare" />}
       {r.rows.length === 0 ? (
         <p className="mt-6 max-w-xl">
-          There is nothing in this set at this date. Choose another set above, or a later date in the time bar;{" "}
-          <Link className="figure-link" to={hrefOf(here, "/files")}>
-            Data
-          </Link>{" "}
-          shows what is loaded.
+          There is nothing in this set at this date. Choose another set above, a later date in the time bar, or look at{" "}
+          <Link className="figure-link" to={hrefOf(here, "/rotation", { set: "stock", in: "market:" })}>
+            the stocks of {market?.name ?? "the market"}
+          </Link>
+          .
         </p>
       ) : (
         <>
@@ -245,7 +249,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
               <div className="mt-4">{ribbon}</div>
             </>
           ) : (
-            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-6">
+            <div className="grid gap-6 min-[1000px]:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
               <div className="min-w-0">
                 {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
                 <StepControls

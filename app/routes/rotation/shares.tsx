@@ -25,7 +25,7 @@ export function Shares({ phases, temperaments }: Props) {
         <caption className="sr-only">Shares by phase</caption>
         <tbody>
           {phases.map((p, k) => (
-            <tr key={p.phase} className="h-[22px]">
+            <tr key={p.phase} className="h-6">
               <th scope="row" className="text-left font-normal">
                 <i aria-hidden className={`mr-2 inline-block size-2.5 rounded-full ${TINTS[k]!}`} />
                 {p.phase}

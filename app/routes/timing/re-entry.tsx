@@ -9,7 +9,7 @@ export function ReEntry({ reEntry, index }: { reEntry: ResultOf<typeof timing>["
     <section>
       <h2 className="heading">Re-entries: the first Checked up-turn after a Tide of {signed(reEntry.washed, 0)} or less</h2>
       <p className="text-soft">{reEntry.hunt}</p>
-      <div className="mt-2 grid grid-cols-[minmax(0,4fr)_minmax(0,8fr)] gap-8">
+      <div className="mt-2 grid gap-8 min-[1180px]:grid-cols-[minmax(0,4fr)_minmax(0,8fr)]">
         {reEntry.episodes.length === 0 ? (
           <p className="text-soft">No episode yet. A higher level in the sentence above finds shallower ones.</p>
         ) : (
@@ -33,7 +33,7 @@ export function ReEntry({ reEntry, index }: { reEntry: ResultOf<typeof timing>["
                 .reverse()
                 .slice(0, 10)
                 .map((e) => (
-                  <tr key={e.day} className="h-[23px]">
+                  <tr key={e.day} className="h-6">
                     <th
                       scope="row"
                       className="border-b border-rule text-left font-normal"

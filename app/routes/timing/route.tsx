@@ -98,10 +98,12 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
         </figcaption>
         <div style={{ height: timingHeight(ribbons) }}>
           <Chart
+            main
             key={ribbons}
             className="h-full"
             label="The composite with re-entries, the Tide with its zones, and the lanes as ribbons: high and teal is up, low and rust is down. The figures are in the CSV of this screen."
             options={options}
+            days={result.days}
           />
         </div>
       </figure>

@@ -1,3 +1,4 @@
+import { Lacking } from "~/ui/lacking";
 import { Link } from "react-router";
 import type { SectorLine } from "@studies/today";
 import { fixed, signed } from "@studies/words";
@@ -11,7 +12,7 @@ const REACH = 2.5;
 export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly SectorLine[] }) {
   const here = useHere();
   const { sectors } = useFrameValue();
-  if (rows.length === 0) return <p className="text-soft">No stock of this market has a sector yet.</p>;
+  if (rows.length === 0) return <Lacking of={["sectors"]} without="no groups lead or trail yet" />;
   return (
     <table className="w-full self-start border-separate border-spacing-0">
       <caption className="sr-only">Sectors from the strongest to the weakest</caption>
@@ -45,7 +46,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
       </thead>
       <tbody>
         {rows.map((g) => (
-          <tr key={g.name} className="h-[21px] hover:bg-track/60">
+          <tr key={g.name} className="h-6 hover:bg-track/60">
             <th scope="row" className="text-left font-normal whitespace-nowrap">
               <Link to={hrefOf(here, "/groups", { in: g.key })} className="hover:text-indigo">
                 <i

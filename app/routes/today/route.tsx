@@ -66,9 +66,11 @@ export default function Today({ loaderData }: Route.ComponentProps) {
             />
           </figcaption>
           <Chart
+            main
             className="h-[268px]"
             label={`${index} ${span}, tinted where its regime is rising or falling; the figures are in the data twin of the regime.`}
             options={options}
+            days={regime.days}
           />
         </figure>
         <LeadersAndTrailers sectors={now.sectors} />

@@ -1,0 +1,66 @@
+import { useEffect, useRef } from "react";
+import { NavigationType, useLocation, useNavigate, useNavigationType } from "react-router";
+import { parseHere, type Here } from "./here";
+
+/*
+ * Where each screen was opened from, so that Backspace leads back to it with its set, order and choices. A screen here is
+ * an address without what only changes how it is shown: a chart of an instrument, a group, a set of a rotation.
+ */
+
+/** Parameters that make another screen of a path. */
+const LEVELS: Readonly<Record<string, readonly string[]>> = {
+  "/groups": ["in", "of"],
+  "/rotation": ["set", "in"],
+  "/period-map": ["set", "in"],
+};
+
+export function screenOf(pathname: string, search: string): string {
+  const params = new URLSearchParams(search);
+  return [pathname, ...(LEVELS[pathname] ?? []).map((name) => params.get(name) ?? "")].join("|");
+}
+
+const openers = new Map<string, string>();
+let goingBack = false;
+
+/** Keeps where one came from, for every way that leads from one screen to another; used once, by the frame. */
+export function useOpeners(): void {
+  const { pathname, search } = useLocation();
+  const type = useNavigationType();
+  const before = useRef({ screen: screenOf(pathname, search), href: pathname + search });
+  useEffect(() => {
+    const screen = screenOf(pathname, search);
+    const earlier = before.current;
+    before.current = { screen, href: pathname + search };
+    const back = goingBack;
+    goingBack = false;
+    if (screen === earlier.screen || back || type === NavigationType.Pop) return;
+    // A neighbour that took its place was opened from where that was.
+    const from = type === NavigationType.Replace ? openers.get(earlier.screen) : earlier.href;
+    if (from === undefined) openers.delete(screen);
+    else openers.set(screen, from);
+  }, [pathname, search, type]);
+}
+
+/** Back to where this screen was opened from, as of the date and with the focus of now; to another address without one. */
+export function useWayBack(): (otherwise: string | undefined) => boolean {
+  const { pathname, search } = useLocation();
+  const navigate = useNavigate();
+  return (otherwise) => {
+    const opener = openers.get(screenOf(pathname, search));
+    const to = opener === undefined ? otherwise : withHere(opener, parseHere(new URLSearchParams(search)));
+    if (to === undefined) return false;
+    goingBack = true;
+    void navigate(to);
+    return true;
+  };
+}
+
+/** An address with what is shared by all screens taken from another. */
+function withHere(href: string, { market, asOf, focus }: Here): string {
+  const url = new URL(href, "http://here");
+  for (const name of ["market", "asof", "focus"]) url.searchParams.delete(name);
+  if (market) url.searchParams.set("market", market);
+  if (asOf) url.searchParams.set("asof", asOf);
+  for (const key of focus) url.searchParams.append("focus", key);
+  return url.pathname + url.search.replaceAll("%3A", ":");
+}

@@ -1,0 +1,44 @@
+import { directory, type DirectoryEntry } from "@studies/directory";
+import { pickedKey } from "@studies/group-key";
+import { count } from "@studies/words";
+import { getDesk } from "@server/desk-of-app.server";
+import { listKeptThings } from "@server/kept.server";
+import { askFor, findFor, foreseen, openDesk } from "~/ask.server";
+import { parseHere } from "~/here";
+import type { Route } from "./+types/find";
+
+/** Something that can be found; of another market than the one in view with that market. */
+export interface Found extends DirectoryEntry {
+  readonly market?: string;
+  readonly marketName?: string;
+}
+
+export interface FindAnswer {
+  readonly entries: readonly Found[];
+}
+
+/** All that can be found by name: of the market in view, the lists that are kept, and the instruments of the others. */
+export async function loader({ request }: Route.LoaderArgs): Promise<FindAnswer> {
+  const own = await askFor(request, directory);
+  const markets = await foreseen(async () => (await getDesk()).listMarkets());
+  const lists = await listKeptThings((await openDesk()).db, "list");
+  const others = await Promise.all(
+    markets
+      .filter((m) => m.market !== own.market)
+      .map(async ({ market, name }): Promise<Found[]> => {
+        const said = await findFor(request, directory, {}, market);
+        const known = new Set(own.result.entries.map((e) => e.key));
+        const instruments = (said?.result.entries ?? []).filter((e) => !e.key.includes(":") && !known.has(e.key));
+        return instruments.map((e) => ({ ...e, market, marketName: name }));
+      }),
+  );
+  const kept = lists
+    .filter((l) => l.body.market === (parseHere(new URL(request.url).searchParams).market ?? own.market))
+    .map(({ name, body }): Found => ({
+      kind: "list",
+      name,
+      key: pickedKey(body.tickers, name),
+      note: `list, ${count(body.tickers.length, "stock")}`,
+    }));
+  return { entries: [...kept, ...own.result.entries, ...others.flat()] };
+}

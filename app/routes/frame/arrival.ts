@@ -1,0 +1,37 @@
+import { useEffect, useRef } from "react";
+import { useLocation } from "react-router";
+
+/** Puts the keyboard on what a screen is for: the row in hand of its main table, or its main picture. */
+export function focusMain(): boolean {
+  const main = document.querySelector<HTMLElement>("#screen [data-main]");
+  const target = main?.querySelector<HTMLElement>("tr[tabindex='0']") ?? main;
+  if (!target) return false;
+  if (target === main && !target.hasAttribute("tabindex")) target.tabIndex = -1;
+  target.focus({ preventScroll: target !== main && isInView(target) });
+  return document.activeElement === target;
+}
+
+function isInView(element: HTMLElement): boolean {
+  const { top, bottom } = element.getBoundingClientRect();
+  return top >= 0 && bottom <= innerHeight;
+}
+
+/**
+ * Where the element that had the keyboard is gone after a step from one address to another (a row that was opened, a
+ * screen that was left), the keyboard arrives at what the new one is for; whatever still has it keeps it.
+ */
+export function useArrival(): void {
+  const { key } = useLocation();
+  const arrived = useRef(key);
+  useEffect(() => {
+    if (arrived.current === key) return;
+    arrived.current = key;
+    // Once the screen has drawn what it shows.
+    const frame = requestAnimationFrame(() => {
+      if (document.activeElement === null || document.activeElement === document.body) focusMain();
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+    };
+  }, [key]);
+}
