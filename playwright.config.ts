@@ -1,14 +1,14 @@
 import { defineConfig } from "@playwright/test";
+import { addressOf, portOf, SERVERS, type ServerName } from "./e2e/servers";
 import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 
-const port = Number(process.env["E2E_PORT"] ?? 4173);
 const executablePath = findChromium();
 
-/** A server over a database of its own: a small made-up market, nothing yet, or a market that the journeys change. */
-const server = (which: "made" | "empty" | "fed", at: number) => ({
+/** A server over a database of its own. */
+const server = (which: ServerName) => ({
   command: `node e2e/serve.mjs ${which}`,
-  url: `http://127.0.0.1:${at}/healthz`,
-  env: { PORT: String(at), NODE_ENV: "production" },
+  url: `${addressOf(which)}/healthz`,
+  env: { PORT: String(portOf(which)), NODE_ENV: "production" },
   reuseExistingServer: false,
   timeout: 120_000,
 });
@@ -24,7 +24,7 @@ export default defineConfig({
   retries: process.env["CI"] ? 1 : 0,
   reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
+    baseURL: addressOf("made"),
     viewport: { width: 1280, height: 800 },
     trace: "retain-on-failure",
     launchOptions: {
@@ -32,5 +32,5 @@ export default defineConfig({
       args: CHROMIUM_ARGS,
     },
   },
-  webServer: [server("made", port), server("empty", port + 1), server("fed", port + 2)],
+  webServer: SERVERS.map(server),
 });

@@ -14,7 +14,6 @@ export function randomPanel(
     count,
     stride: sessions,
     first: new Int32Array(count).fill(-1),
-    last: new Int32Array(count).fill(-1),
     open: column(),
     high: column(),
     low: column(),
@@ -30,7 +29,6 @@ export function randomPanel(
       if (random() < 0.01) continue;
       for (const name of ["open", "high", "low", "close", "volume"] as const) panel[name][i * sessions + s] = bars[name][s]!;
       if (panel.first[i]! < 0) panel.first[i] = s;
-      panel.last[i] = s;
     }
     // A stretch without any change, so that closes equal their averages.
     if (i % 3 === 0) for (let s = 40; s < 48 && s <= ends && s >= lists; s++) panel.close[i * sessions + s] = 33.33;

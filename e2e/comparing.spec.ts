@@ -1,11 +1,12 @@
 import fs from "node:fs";
 import type { Page } from "@playwright/test";
 import { reading, ready } from "./main-job";
+import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
 /* COMPARE: from the widest set down to one instrument, and back up to what is chosen. */
 
-const fed = `http://127.0.0.1:${Number(process.env["E2E_PORT"] ?? 4173) + 2}`;
+const fed = addressOf("fed");
 
 const rows = (page: Page, table: string | RegExp) => page.getByRole("table", { name: table }).locator("tr[data-row]");
 const course = (page: Page, name: string) =>
@@ -165,7 +166,7 @@ test("who held up in the last decline goes into a list, into the focus and into 
     .readFileSync(await (await download).path(), "utf8")
     .trim()
     .split("\n");
-  expect(file[0]).toMatch(/^ticker,name,/);
+  expect(file[0]).toMatch(/^key,name,belongs to,industry,from,to,change,ended before the last session,above its 50 throughout/);
   expect(file).toHaveLength(20);
   await lists.getByRole("link", { name: "into the focus" }).click();
   await expect(page.locator("header")).toContainText("Held up");

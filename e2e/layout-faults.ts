@@ -30,8 +30,7 @@ export async function layoutFaults(page: Page): Promise<string[]> {
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
       const parent = node.parentElement!;
-      if (node.textContent!.trim() === "" || !isShown(parent) || parent.closest(".sr-only, svg, script, style, option"))
-        continue;
+      if (node.textContent!.trim() === "" || !isShown(parent) || parent.closest(".sr-only, svg, script, style, option")) continue;
       const range = document.createRange();
       range.selectNodeContents(node);
       let isEnded = false;

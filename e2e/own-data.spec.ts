@@ -1,13 +1,13 @@
 import fs from "node:fs";
 import path from "node:path";
 import { mainJobByKeyboard, mainJobByMouse, reading, ready } from "./main-job";
+import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
 /* On a server that begins with nothing. The tests build on each other's data, so they run in their order. */
 test.describe.configure({ mode: "serial" });
 
-const port = Number(process.env["E2E_PORT"] ?? 4173) + 1;
-test.use({ baseURL: `http://127.0.0.1:${port}` });
+test.use({ baseURL: addressOf("empty") });
 const csv = path.resolve("test-results/e2e-made/csv");
 
 test("without data every screen says what to do", async ({ page }) => {
@@ -80,7 +80,7 @@ test("the main job on imported data, by keyboard", async ({ page }) => {
 });
 
 test("imported data answer as the data they came from", async ({ request }) => {
-  const made = `http://127.0.0.1:${port - 1}`;
+  const made = addressOf("made");
   for (const question of [
     "/data/today",
     "/data/breadth?asof=2024-02-09",

@@ -1,10 +1,11 @@
 import type { Page } from "@playwright/test";
 import { reading, ready } from "./main-job";
+import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
 /* READ: regime, breadth and timing. What changes the database is done on a server of its own, one after another. */
 
-const fed = `http://127.0.0.1:${Number(process.env["E2E_PORT"] ?? 4173) + 2}`;
+const fed = addressOf("fed");
 
 const course = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Course" }).getByRole("link", { name, exact: true });

@@ -2,7 +2,7 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { afterAll, afterEach, beforeEach, describe, expect, it } from "vitest";
-import { derivedNames } from "@studies/market";
+import { derivedColumns } from "@studies/market";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "./ask/desk.server";
@@ -196,6 +196,6 @@ describe("groups that do not exist", () => {
     expect((await a.ask({ study: "stocks", params: { group: ["sector:Nowhere", `sector:${sector}`] } })).result).toBeDefined();
     expect((await a.ask<{ stocks: number }>({ study: "focus", params: { group: ["sector:Nowhere"] } })).result.stocks).toBe(0);
     const [data] = (await a.markets).values();
-    expect(derivedNames(data!).filter((name) => /Nowhere|NOTHING|NOBODY/.test(name))).toEqual([]);
+    expect([...derivedColumns(data!).keys()].filter((name) => /Nowhere|NOTHING|NOBODY/.test(name))).toEqual([]);
   });
 });

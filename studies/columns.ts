@@ -14,7 +14,7 @@ import {
 } from "@core";
 import { groupKeyText, type GroupLevel } from "./group-key";
 import { deriveWhole, type PerInstrument, type PerSession } from "./market";
-import type { MarketData } from "./market-data";
+import type { ColumnData } from "./market-data";
 import { spansOf } from "./spans";
 
 /* The columns that several studies share, each derived once from the whole history and causal: the value of a session
@@ -39,7 +39,7 @@ export function averageColumn(kind: AverageKind, n: number): PerInstrument {
     },
     ...(kind === "ema"
       ? {
-          extend: ({ panel }: MarketData, whole: Float64Array, from: number) => {
+          extend: ({ panel }: ColumnData, whole: Float64Array, from: number) => {
             extendEma(panel, n, whole, from);
           },
         }
@@ -108,7 +108,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
     },
     ...(kind === "ema"
       ? {
-          extend(data: MarketData, columns: Record<string, Uint16Array>, from: number) {
+          extend(data: ColumnData, columns: Record<string, Uint16Array>, from: number) {
             const averages = HORIZONS.map((n) => deriveWhole(data, averageColumn(kind, n)));
             const counts = {
               above: horizons.map((h) => columns[`above${h}`]!),
@@ -193,7 +193,7 @@ export const volatilitySlopeColumns: PerSession<{ slope: Float64Array; z: Float6
   },
 };
 
-function volatilityCloses({ instruments, market, panel }: MarketData): Float64Array {
+function volatilityCloses({ instruments, market, panel }: ColumnData): Float64Array {
   const index = instruments.findIndex((i) => i.ticker === market.volatilityIndex);
   return index < 0 ? new Float64Array(panel.sessions.length).fill(NaN) : closesOf(panel, index);
 }

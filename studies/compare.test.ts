@@ -13,7 +13,7 @@ import { rotation } from "./rotation";
 import type { RotationRow } from "./rotation-row";
 import { rotationSentences, whatHappened } from "./rotation-sentences";
 import { series } from "./series";
-import { spansOf } from "./spans";
+import { memberRuns } from "./spans";
 import { growing, handMadeMarket, type HandMade } from "./testing-market";
 import { rotationChanges, standingChanges } from "./today-changes";
 
@@ -144,7 +144,7 @@ describe("keys of groups", () => {
     expect(pickedTickers("sector:Fish")).toEqual([]);
   });
   it("have the members of any of their parts in their runs, and count each once", () => {
-    const spans = spansOf(data, anyOf(["sector:Fish", "group:Nautical"]));
+    const spans = memberRuns(data, anyOf(["sector:Fish", "group:Nautical"]));
     const runs = data.instruments.map((i, k) => [i.ticker, spans.offset[k + 1]! - spans.offset[k]!]);
     expect(runs.filter(([, n]) => n === 1).map(([ticker]) => ticker)).toEqual(["AAA", "BBB", "CCC"]);
     expect(market.runsIn("group:Nautical", market.find("CCC")!.index)).toEqual([[400, N - 1]]);

@@ -2,7 +2,7 @@ import type { GroupKind, HolidayRow, InstrumentRow, MarketRow } from "@core/colu
 import type { MemberSpans, Panel } from "@core";
 
 /** One market's data as it is kept in memory and shared between threads: plain values and arrays, the whole history. */
-export interface MarketData {
+export interface MarketData extends ColumnData {
   /** Raised by every write of market data. */
   readonly version: number;
   /** Of one lineage are data that grew from each other by sessions delivered at the end, in the same memory. */
@@ -27,6 +27,16 @@ export interface MarketData {
   readonly fundamentals: FundamentalColumns;
   /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
   readonly abroad?: MarketData;
+}
+
+/**
+ * What a column that is derived once from the whole history may see of it: bars, and of the instruments what does not
+ * tell how they will end. Membership comes from `spansOf`, without the ends of its runs.
+ */
+export interface ColumnData {
+  readonly market: MarketRow;
+  readonly panel: Panel;
+  readonly instruments: readonly Omit<InstrumentRow, "listed" | "delisted">[];
 }
 
 /** Columns with one value a session. */

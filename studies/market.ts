@@ -1,8 +1,8 @@
 import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { findGroupKey, partsOf, pickedTickers } from "./group-key";
-import { spansOf } from "./spans";
-import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
+import { memberRuns } from "./spans";
+import { FUNDAMENTAL_FIELDS, type ColumnData, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
 /** An instrument as it is known at the as-of session. */
 export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
@@ -17,16 +17,16 @@ type Columns = DerivedColumns;
 /** A column of the market that needs no later session than its own: derived once from the whole history, then cut. */
 export interface PerSession<T extends Columns> {
   readonly name: string;
-  derive(data: MarketData): T;
+  derive(data: ColumnData): T;
   /** Where deriving anew is slow: writes the values of the sessions from one on, into columns that hold the earlier ones. */
-  extend?(data: MarketData, columns: T, from: number): void;
+  extend?(data: ColumnData, columns: T, from: number): void;
 }
 
 /** The same for every instrument: instruments x stride of the panel. */
 export interface PerInstrument {
   readonly name: string;
-  derive(data: MarketData): Float64Array;
-  extend?(data: MarketData, column: Float64Array, from: number): void;
+  derive(data: ColumnData): Float64Array;
+  extend?(data: ColumnData, column: Float64Array, from: number): void;
 }
 
 interface Kept {
@@ -40,9 +40,10 @@ interface Kept {
 const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
 
 function derived<T extends Float64Array | Columns>(
-  data: MarketData,
-  column: { readonly name: string; derive(data: MarketData): T; extend?(data: MarketData, kept: T, from: number): void },
+  from: ColumnData,
+  column: { readonly name: string; derive(data: ColumnData): T; extend?(data: ColumnData, kept: T, from: number): void },
 ): T {
+  const data = from as MarketData;
   let all = derivedOf.get(data);
   if (!all) derivedOf.set(data, (all = new Map<string, Kept>()));
   const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
@@ -94,9 +95,9 @@ export function takeFresh(data: MarketData): Record<string, Columns> {
   return taken;
 }
 
-/** Names of the columns that are kept of data. */
-export function derivedNames(data: MarketData): string[] {
-  return [...(derivedOf.get(data)?.keys() ?? [])];
+/** The columns that are kept of data, by name: for proofs about them. */
+export function derivedColumns(data: MarketData): ReadonlyMap<string, Float64Array | Columns> {
+  return new Map([...(derivedOf.get(data) ?? [])].map(([name, kept]) => [name, kept.value]));
 }
 
 /** Columns a session made as long as there are sessions; those an instrument have their room already. */
@@ -266,7 +267,7 @@ export class Market {
 
   /** Whether an instrument belonged to a group, by the group's key, on a session up to t. */
   isIn(key: string, index: number, s: number): boolean {
-    return s <= this.t && isMember(spansOf(this.#data, key), index, s);
+    return s <= this.t && isMember(memberRuns(this.#data, key), index, s);
   }
 
   /** Whether a group, by its key, has had a member by t, here or among what belongs to no market; derives nothing. */
@@ -283,7 +284,7 @@ export class Market {
 
   /** The runs of sessions in which an instrument belongs to a group, by the group's key. */
   runsIn(key: string, index: number): readonly (readonly [from: number, to: number])[] {
-    const { offset, from, to } = spansOf(this.#data, key);
+    const { offset, from, to } = memberRuns(this.#data, key);
     const runs: [number, number][] = [];
     for (let k = offset[index]!; k < offset[index + 1]!; k++)
       if (from[k]! <= this.t) runs.push([from[k]!, Math.min(this.t, to[k]!)]);
@@ -292,7 +293,7 @@ export class Market {
 
   /** The instruments that belonged to a group, by its key, on some session up to t. */
   everIn(key: string): KnownInstrument[] {
-    const { offset, from } = spansOf(this.#data, key);
+    const { offset, from } = memberRuns(this.#data, key);
     return this.instruments.filter(({ index }) => offset[index]! < offset[index + 1]! && from[offset[index]!]! <= this.t);
   }
 

@@ -1,11 +1,16 @@
-import { memberSpans, OPEN_END, type MemberSpans } from "@core";
+import { memberSpans, OPEN_END, type Belonging, type MemberSpans } from "@core";
 import { findGroupKey, partsOf, pickedTickers } from "./group-key";
-import type { MarketData } from "./market-data";
+import type { ColumnData, MarketData } from "./market-data";
 
 const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
 
-/** The members of a group by its key, as runs of sessions: a sector or industry of the universe, a dated group, or all. */
-export function spansOf(data: MarketData, key: string): MemberSpans {
+/** The members of a group by its key, for columns: a sector or industry of the universe, a dated group, or all. */
+export function spansOf(data: ColumnData, key: string): Belonging {
+  return memberRuns(data as MarketData, key);
+}
+
+/** The same with the runs of sessions open to be read, for what cuts them at the as-of session. */
+export function memberRuns(data: MarketData, key: string): MemberSpans {
   let kept = spansKept.get(data.groups);
   if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
   let spans = kept.get(key);
@@ -16,7 +21,7 @@ export function spansOf(data: MarketData, key: string): MemberSpans {
 function findSpans(data: MarketData, key: string): MemberSpans {
   const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
   if (level === "market") return data.universe;
-  if (level === "any") return unionOf(partsOf(key).map((part) => spansOf(data, part)));
+  if (level === "any") return unionOf(partsOf(key).map((part) => memberRuns(data, part)));
   if (level === "stocks") {
     const picked = new Set(pickedTickers(key));
     return memberSpans(

@@ -41,7 +41,6 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
       count: list.length,
       stride: n,
       first: Int32Array.from(list, (i) => has(i)[0] ?? -1),
-      last: Int32Array.from(list, (i) => has(i).at(-1) ?? -1),
       open: column((c) => c),
       high: column((c) => c * 1.01),
       low: column((c) => c * 0.99),

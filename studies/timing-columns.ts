@@ -19,7 +19,8 @@ import { averageColumn, compositeColumn, groupSeries, participationPercents, sto
 import { internalsColumns } from "./internals-columns";
 import type { Lane } from "./lane-names";
 import { deriveWhole, type PerSession } from "./market";
-import type { MarketData } from "./market-data";
+import { spansOf } from "./spans";
+import type { ColumnData } from "./market-data";
 
 /** The Tide of the market. */
 export const tideColumn: PerSession<{ tide: Float64Array }> = {
@@ -30,7 +31,7 @@ export const tideColumn: PerSession<{ tide: Float64Array }> = {
   },
 };
 
-function tideParts(data: MarketData): TideParts {
+function tideParts(data: ColumnData): TideParts {
   const percents = deriveWhole(data, participationPercents("ema"));
   const { netShare, upVolume } = deriveWhole(data, internalsColumns());
   return { above20: percents["p2"]!, above50: percents["p3"]!, netAdvances: netShare, upVolume };
@@ -50,8 +51,9 @@ export const stanceCountColumns: PerSession<{ favour: Uint16Array; avoid: Uint16
 
 const EMA50 = averageColumn("ema", 50);
 
-function countStances(data: MarketData, counts: { favour: Uint16Array; avoid: Uint16Array }, from: number): void {
-  const { panel, universe, instruments } = data;
+function countStances(data: ColumnData, counts: { favour: Uint16Array; avoid: Uint16Array }, from: number): void {
+  const { panel, instruments } = data;
+  const universe = spansOf(data, "market:");
   const average = deriveWhole(data, EMA50);
   const sides = deriveWhole(data, stopSideColumn);
   const industries = [...new Set(instruments.flatMap((i) => (i.kind === "stock" && i.industry !== null ? [i.industry] : [])))];

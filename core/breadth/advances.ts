@@ -1,5 +1,5 @@
 import { isAbove, isBelow } from "../columns/compare";
-import type { MemberSpans, Panel } from "../columns/panel";
+import { runsOf, type Belonging, type Panel } from "../columns/panel";
 
 /** Counts and volumes a session. */
 export interface Advances {
@@ -16,17 +16,18 @@ export interface Advances {
  * Formula: by C against the close of the previous bar, which may be from before it joined; a member counts when it has
  * a bar on the session and an earlier one (method 2, C03).
  * @param panel bars, instruments x sessions
- * @param spans dated membership
+ * @param members dated membership
  * @param out columns to write into, which hold the sessions before `start` already [new ones]
  * @param start first session to count [0]
  * @returns a count or volume a session
  */
 export function advances(
   panel: Panel,
-  spans: MemberSpans,
+  members: Belonging,
   out: Advances = noAdvances(panel.sessions.length),
   start = 0,
 ): Advances {
+  const spans = runsOf(members);
   for (const column of Object.values(out) as (Uint16Array | Float64Array)[]) column.fill(0, start);
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;

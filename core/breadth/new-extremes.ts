@@ -1,5 +1,5 @@
 import { isAbove, isBelow } from "../columns/compare";
-import type { MemberSpans, Panel } from "../columns/panel";
+import { barsOf, runsOf, type Belonging, type Panel } from "../columns/panel";
 
 export interface NewExtremes {
   readonly highs: Uint16Array;
@@ -13,7 +13,7 @@ export interface NewExtremes {
  * Formula: C above (below) each of the n - 1 closes of own bars before it, also from before joining; counted over
  * members with n bars (method 2, C01, C05).
  * @param panel bars, instruments x sessions
- * @param spans dated membership
+ * @param members dated membership
  * @param n window in bars [252]
  * @param out columns to write into, which hold the sessions before `start` already [new ones]
  * @param start first session to count [0]
@@ -21,15 +21,16 @@ export interface NewExtremes {
  */
 export function newExtremes(
   panel: Panel,
-  spans: MemberSpans,
+  members: Belonging,
   n = 252,
   out: NewExtremes = noExtremes(panel.sessions.length),
   start = 0,
 ): NewExtremes {
+  const spans = runsOf(members);
   const sessions = panel.sessions.length;
   for (const column of Object.values(out) as Uint16Array[]) column.fill(0, start);
   if (start > 0) {
-    countFrom(panel, spans, n, out, start);
+    countFrom(panel, members, n, out, start);
     return out;
   }
   const own = new Float64Array(sessions);
@@ -46,7 +47,8 @@ export function newExtremes(
     let topTail = 0;
     let bottomHead = 0;
     let bottomTail = 0;
-    for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
+    const [from, end] = barsOf(panel, i);
+    for (let s = from; s < end; s++) {
       const c = panel.close[i * panel.stride + s]!;
       if (c !== c) continue;
       if (bars >= n - 1 && member[s] === 1) {
@@ -73,7 +75,8 @@ function noExtremes(sessions: number): NewExtremes {
 }
 
 /** The same for the sessions from one on, by looking back from each. */
-function countFrom(panel: Panel, spans: MemberSpans, n: number, out: NewExtremes, start: number): void {
+function countFrom(panel: Panel, members: Belonging, n: number, out: NewExtremes, start: number): void {
+  const spans = runsOf(members);
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {

@@ -1,4 +1,4 @@
-import type { MemberSpans, Panel } from "../columns/panel";
+import { barsOf, runsOf, type Belonging, type Panel } from "../columns/panel";
 
 /** The horizons of participation, in sessions (method 2). */
 export const HORIZONS = [5, 10, 20, 50, 200] as const;
@@ -32,11 +32,12 @@ interface Counting {
  * members for which all are defined; a member without a bar is not counted (method 2, C01, C02). One pass an
  * instrument with the five averages in scalars; they are those of `ema` and `sma`.
  * @param panel bars, instruments x sessions
- * @param spans dated membership
+ * @param members dated membership
  * @param average exponential or simple averages
  * @returns counts a session
  */
-export function participation(panel: Panel, spans: MemberSpans, average: "ema" | "sma"): Participation {
+export function participation(panel: Panel, members: Belonging, average: "ema" | "sma"): Participation {
+  const spans = runsOf(members);
   const sessions = panel.sessions.length;
   const counts = (): Uint16Array => new Uint16Array(sessions);
   const counting: Counting = {
@@ -64,7 +65,8 @@ export function participation(panel: Panel, spans: MemberSpans, average: "ema" |
 function ownCloses(panel: Panel, i: number, { own, at }: Counting): number {
   const base = i * panel.stride;
   let bars = 0;
-  for (let s = Math.max(0, panel.first[i]!); s <= panel.last[i]!; s++) {
+  const [from, end] = barsOf(panel, i);
+  for (let s = from; s < end; s++) {
     const close = panel.close[base + s]!;
     if (close !== close) continue;
     own[bars] = close;
@@ -184,18 +186,19 @@ export function participationPercent(above: Uint16Array, counted: Uint16Array): 
 /**
  * The same counts for some sessions only, from averages that are at hand.
  * @param panel bars, instruments x sessions
- * @param spans dated membership
+ * @param members dated membership
  * @param averages of the five horizons, instruments x stride as the panel
  * @param counts to write into, which hold the sessions before `start` already
  * @param start first session to count
  */
 export function participationFrom(
   panel: Panel,
-  spans: MemberSpans,
+  members: Belonging,
   averages: readonly Float64Array[],
   counts: { readonly above: readonly Uint16Array[]; readonly counted: readonly Uint16Array[] },
   start: number,
 ): void {
+  const spans = runsOf(members);
   for (const column of [...counts.above, ...counts.counted]) column.fill(0, start);
   for (let i = 0; i < panel.count; i++) {
     for (let k = spans.offset[i]!; k < spans.offset[i + 1]!; k++) {

@@ -13,9 +13,23 @@ export interface Panel extends Readonly<Record<BarColumn, Float64Array>> {
   readonly count: number;
   /** Row of a column given to each instrument: at least as long as there are sessions; what lies beyond is room to grow. */
   readonly stride: number;
-  /** First and last session index with a bar for each instrument; -1 when it has none. */
+  /** First session index with a bar for each instrument; -1 when it has none. Which is its last would tell what comes later. */
   readonly first: Int32Array;
-  readonly last: Int32Array;
+}
+
+/**
+ * The sessions on which an instrument may have a bar: from its first, as far as the columns go.
+ * @param panel bars, instruments x sessions
+ * @param i position of the instrument
+ * @returns first index and the one after the last that has a bar; equal when it has none
+ */
+export function barsOf(panel: Panel, i: number): readonly [from: number, end: number] {
+  const from = panel.first[i]!;
+  if (from < 0) return [0, 0];
+  const base = i * panel.stride;
+  let end = panel.sessions.length;
+  while (end > from && Number.isNaN(panel.close[base + end - 1])) end--;
+  return [from, end];
 }
 
 /**
@@ -34,11 +48,23 @@ export function seriesOf(column: Float64Array, stride: number, i: number, length
 /** Last session of a run of membership that has not ended: later than any session, so that it need not move with them. */
 export const OPEN_END = 0x7ffffffe;
 
+declare const belonging: unique symbol;
+
+/** Dated membership as it is handed to calculations of whole columns: when a run will end cannot be read from it. */
+export interface Belonging {
+  readonly [belonging]: "dated membership";
+}
+
+/** The runs of a membership, for calculations in core that use each only up to the session they are at. */
+export function runsOf(of: Belonging): MemberSpans {
+  return of as MemberSpans;
+}
+
 /**
  * Dated membership of each instrument of a panel in one group, as runs of sessions.
  * The runs of instrument i stand at offset[i] to offset[i + 1] - 1, ascending and without overlap.
  */
-export interface MemberSpans {
+export interface MemberSpans extends Belonging {
   readonly offset: Int32Array;
   /** First and last session index of each run, inclusive; the last may lie beyond the sessions. */
   readonly from: Int32Array;
@@ -47,12 +73,13 @@ export interface MemberSpans {
 
 /**
  * Whether an instrument is a member on a session.
- * @param spans runs of membership
+ * @param of dated membership
  * @param i position of the instrument
  * @param t session index
  * @returns true inside one of its runs
  */
-export function isMember(spans: MemberSpans, i: number, t: number): boolean {
+export function isMember(of: Belonging, i: number, t: number): boolean {
+  const spans = runsOf(of);
   const end = spans.offset[i + 1] ?? 0;
   for (let k = spans.offset[i] ?? 0; k < end; k++) {
     if (t >= (spans.from[k] ?? 0) && t <= (spans.to[k] ?? -1)) return true;
@@ -81,5 +108,5 @@ export function memberSpans(runs: readonly (readonly (readonly [number, number])
     }
     offset[i + 1] = from.length;
   });
-  return { offset, from: Int32Array.from(from), to: Int32Array.from(to) };
+  return { offset, from: Int32Array.from(from), to: Int32Array.from(to) } as MemberSpans;
 }

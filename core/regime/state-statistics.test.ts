@@ -9,7 +9,16 @@ describe("state statistics", () => {
     const states = Int8Array.of(-1, 0, 0, 1, 1, 1, 0, 0, 0, 0, 1, 0);
     const close = Float64Array.from(states, (_, s) => 100 * 1.1 ** s);
     const [zero, one, two] = stateStatistics(states, 3, close, 2);
-    expect(zero).toMatchObject({ sessions: 7, share: 7 / 11, runs: 1, medianRun: 4, returns: 6, returnRuns: 2, positive: 1, next: [0, 1, 0] });
+    expect(zero).toMatchObject({
+      sessions: 7,
+      share: 7 / 11,
+      runs: 1,
+      medianRun: 4,
+      returns: 6,
+      returnRuns: 2,
+      positive: 1,
+      next: [0, 1, 0],
+    });
     expect(zero!.mean).toBeCloseTo(0.21, 12);
     expect(one).toMatchObject({ sessions: 4, runs: 2, medianRun: 2, next: [1, 0, 0] });
     expect(two).toMatchObject({ sessions: 0, share: 0, medianRun: NaN, mean: NaN, next: [NaN, NaN, NaN] });

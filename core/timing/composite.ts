@@ -1,4 +1,4 @@
-import type { MemberSpans, Panel } from "../columns/panel";
+import { runsOf, type Belonging, type Panel } from "../columns/panel";
 
 /**
  * Equal-weighted index of a set of members: a market's composite, or the series of a sector or industry.
@@ -6,17 +6,18 @@ import type { MemberSpans, Panel } from "../columns/panel";
  * runs over own bars, also from before joining; 1000 on the first session with a member that has a bar; NaN on a
  * session on which no member has one, and the next return is chained to the last level (method 3, D01; 5, F02).
  * @param panel bars, instruments x sessions
- * @param spans dated membership in the set
+ * @param members dated membership in the set
  * @param known levels of the sessions before `start`, one value a session; those from `start` on are written into it
  * @param start first session to calculate [0]
  * @returns a level a session, 1000 at the start
  */
 export function composite(
   panel: Panel,
-  spans: MemberSpans,
+  members: Belonging,
   known: Float64Array = new Float64Array(panel.sessions.length),
   start = 0,
 ): Float64Array {
+  const spans = runsOf(members);
   const sessions = panel.sessions.length;
   // Sums of the sessions from `start` on.
   const sum = new Float64Array(sessions - start);

@@ -63,7 +63,7 @@ function withSession(
   const { buffer, byteOffset } = panel.sessions;
   const sessions = new Int32Array(buffer, byteOffset, t + 1);
   sessions[t] = day;
-  const [first, last] = [panel.first.slice(), panel.last.slice()];
+  const first = panel.first.slice();
   for (const [ticker, open, high, low, close, volume] of bars) {
     const i = position.get(ticker)!;
     const at = i * panel.stride + t;
@@ -73,9 +73,8 @@ function withSession(
     panel.close[at] = close;
     panel.volume[at] = volume ?? NaN;
     if (first[i]! < 0) first[i] = t;
-    last[i] = t;
   }
-  return { ...panel, sessions, first, last };
+  return { ...panel, sessions, first };
 }
 
 function withFundamentals(

@@ -122,7 +122,6 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
     BAR_COLUMNS.map((c) => [c, sharedFloats(stride * instruments.length).fill(NaN)]),
   ) as unknown as Panel;
   const first = sharedInts(instruments.length).fill(-1);
-  const last = sharedInts(instruments.length).fill(-1);
   bars.forEach((own, i) => {
     // Days and sessions ascend together.
     for (let k = 0, s = 0; k < own.days.length; k++) {
@@ -136,10 +135,9 @@ export function makePanel(instruments: readonly InstrumentRow[], bars: readonly 
       columns.close[to] = own.close[k]!;
       columns.volume[to] = own.volume[k]!;
       if (first[i]! < 0) first[i] = s;
-      last[i] = s;
     }
   });
-  return { ...columns, sessions, count: instruments.length, stride, first, last };
+  return { ...columns, sessions, count: instruments.length, stride, first };
 }
 
 /** The days on which any of these has a bar, ascending. */

@@ -71,10 +71,14 @@ const HEIGHT = 13;
 
 /**
  * Labels beside the heads, farthest from the hub first: each takes the first side on which it covers neither a head nor
- * another label nor the hub's name; one that finds none is left out.
+ * another label nor the hub's name nor that of a ring; one that finds none is left out.
  */
-export function placeLabels(members: readonly DialMember[], hub = ""): PlacedLabel[] {
-  const taken: Box[] = [...members.map((m) => around(headOf(m), m.size + 1)), boxOf(hubLabel(), hub.length)];
+export function placeLabels(members: readonly DialMember[], hub = "", rings: readonly RingLabel[] = []): PlacedLabel[] {
+  const taken: Box[] = [
+    ...members.map((m) => around(headOf(m), m.size + 1)),
+    boxOf(hubLabel(), hub.length),
+    ...rings.map((ring) => boxOf({ key: "", ...ring, anchor: "start" }, ring.text.length)),
+  ];
   const placed: PlacedLabel[] = [];
   const ranked = [...members].sort((a, b) => b.distance - a.distance);
   for (const m of ranked) {
@@ -89,6 +93,20 @@ export function placeLabels(members: readonly DialMember[], hub = ""): PlacedLab
     }
   }
   return placed;
+}
+
+/** How many sigma a ring stands for, and where that is written. */
+export interface RingLabel {
+  readonly text: string;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The rings that are labelled: inside the edge, every other one where there are many. */
+export function ringLabels(reach: number): RingLabel[] {
+  return Array.from({ length: Math.floor(reach) }, (_, k) => k + 1)
+    .filter((sigma) => sigma % (reach > 5 ? 2 : 1) === 0 && sigma < reach)
+    .map((sigma) => ({ text: `${sigma}σ`, x: CENTRE + 5, y: CENTRE - radiusOf(sigma, reach) + 13 }));
 }
 
 /** Where the name of the hub stands: under it. */

@@ -9,6 +9,7 @@ import {
   RADIUS,
   radiusOf,
   reachOf,
+  ringLabels,
   shortName,
   SIZE,
   type DialMember,
@@ -45,7 +46,8 @@ const NEAR = 4;
 /** The rotation dial: up is ahead of the benchmark, left is gaining; rings at whole sigmas, trails taper toward the past. */
 export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }: Props) {
   const { members, reach } = useMemo(() => drawn(rows, at, trail, set), [rows, at, trail, set]);
-  const labels = useMemo(() => placeLabels(members, hub), [members, hub]);
+  const ringsNamed = useMemo(() => ringLabels(reach), [reach]);
+  const labels = useMemo(() => placeLabels(members, hub, ringsNamed), [members, hub, ringsNamed]);
   const clip = useId();
   const colourOf = useMemo(() => new Map(rows.map((r) => [r.key, r.colour])), [rows]);
   const hubAt = hubLabel();
@@ -76,14 +78,12 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
         );
       })}
       {rings.map((sigma) => (
-        <g key={sigma}>
-          <circle cx={CENTRE} cy={CENTRE} r={radiusOf(sigma, reach)} fill="none" stroke="var(--rule)" />
-          {sigma % (reach > 5 ? 2 : 1) === 0 && sigma < reach && (
-            <text x={CENTRE + 5} y={CENTRE - radiusOf(sigma, reach) + 13} fontSize={10.5} fill="var(--soft)">
-              {sigma}σ
-            </text>
-          )}
-        </g>
+        <circle key={sigma} cx={CENTRE} cy={CENTRE} r={radiusOf(sigma, reach)} fill="none" stroke="var(--rule)" />
+      ))}
+      {ringsNamed.map((ring) => (
+        <text key={ring.text} x={ring.x} y={ring.y} fontSize={10.5} fill="var(--soft)">
+          {ring.text}
+        </text>
       ))}
       <g fontSize={12.5} fontWeight={600} fill="var(--ink)" textAnchor="middle">
         <text x={CENTRE} y={14}>
