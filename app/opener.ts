@@ -43,9 +43,10 @@ export function useOpeners(): void {
 
 /** Back to where this screen was opened from, as of the date and with the focus of now; to another address without one. */
 export function useWayBack(): (otherwise: string | undefined) => boolean {
-  const { pathname, search } = useLocation();
   const navigate = useNavigate();
   return (otherwise) => {
+    // The address itself: it changes a moment before the page is drawn anew.
+    const { pathname, search } = window.location;
     const opener = openers.get(screenOf(pathname, search));
     const to = opener === undefined ? otherwise : withHere(opener, parseHere(new URLSearchParams(search)));
     if (to === undefined) return false;

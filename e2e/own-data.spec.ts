@@ -41,25 +41,6 @@ test("bad rows are listed with their lines, and nothing is imported", async ({ p
   await expect(page.getByLabel("code")).toHaveValue("HOME");
 });
 
-test("a file of 200 MB is refused before it is sent, and by the server", async ({ page }) => {
-  const big = path.resolve("test-results/e2e-empty/big.csv");
-  fs.writeFileSync(big, "ticker,date,close\n");
-  fs.truncateSync(big, 200_000_000);
-  await page.goto("/files");
-  await ready(page);
-  await page.getByLabel(/CSV files/).setInputFiles(big);
-  await expect(page.getByRole("alert")).toContainText("big.csv has 200 MB; the most that is taken here is 100 MB");
-  await expect(page.getByRole("button", { name: "Import" })).toBeDisabled();
-  const sent = await page.evaluate(async () => {
-    const form = new FormData();
-    form.append("files", new File([new Uint8Array(120_000_000)], "bars.csv"));
-    const response = await fetch("/files", { method: "POST", body: form });
-    return { status: response.status, text: await response.text() };
-  });
-  expect(sent.status).toBe(400);
-  expect(sent.text).toContain("The upload was not taken; nothing was changed.");
-});
-
 test("the analyst's own files are imported by upload", async ({ page }) => {
   await page.goto("/files");
   await ready(page);
@@ -122,4 +103,79 @@ test("a bars file alone becomes a market of its own beside the other", async ({ 
   await expect(page.getByRole("table", { name: "Stocks by strength" }).locator("tr[data-row]")).toHaveCount(6);
   await page.locator("tr[data-row]").first().getByRole("link").click();
   await expect(page).toHaveURL(/\/chart\/OWN\d\?.*market=OWN/);
+});
+
+test("an import can be undone, and an instrument removed and put back, after a question", async ({ page }) => {
+  await page.goto("/files");
+  await ready(page);
+  const loaded = page.getByRole("main");
+  const before = await loaded.getByText(/Data version/).innerText();
+  const file = path.resolve("test-results/e2e-empty/wrong.csv");
+  fs.writeFileSync(file, "ticker,date,close\nMISTAKE,2024-01-02,5\n");
+  await page.getByLabel(/CSV files/).setInputFiles(file);
+  await page.getByLabel("code").fill("WRONG");
+  await page.getByRole("button", { name: "Import" }).click();
+  await expect(page.getByRole("status")).toContainText("Imported.");
+  await expect(page.getByRole("status")).toContainText("1 market, 1 instrument, 1 bar.");
+  await expect(page.getByRole("status")).toContainText("1 ticker without an instrument row became a stock of WRONG");
+  const changes = page.getByRole("listitem").filter({ hasText: "wrong.csv" });
+  await changes.getByRole("button", { name: "Undo" }).click();
+  await expect(changes).toHaveCount(0);
+  await expect(loaded).not.toContainText("WRONG");
+  await expect(loaded.getByText(/Data version/)).not.toHaveText(before);
+  await page.getByLabel("ticker").fill("NOBODY");
+  await page.getByRole("button", { name: "Remove…" }).click();
+  await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: 'There is no instrument "NOBODY".' })).toBeVisible();
+  const stock = "ALBIG";
+  await page.getByLabel("ticker").fill(stock);
+  await page.getByRole("button", { name: "Remove…" }).click();
+  await page.getByRole("alertdialog").getByRole("button", { name: "Leave it" }).click();
+  await page.getByRole("button", { name: "Remove…" }).click();
+  await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();
+  const removal = page.getByRole("listitem").filter({ hasText: `Removed ${stock}` });
+  await expect(removal).toBeVisible();
+  expect((await page.request.get(`/data/chart?ticker=${stock}`)).ok()).toBe(true);
+  expect(((await (await page.request.get(`/data/chart?ticker=${stock}`)).json()) as { result?: unknown }).result).toBeUndefined();
+  await removal.getByRole("button", { name: "Undo" }).click();
+  await expect(removal).toHaveCount(0);
+  const back = (await (await page.request.get(`/data/chart?ticker=${stock}`)).json()) as { result: { ticker: string } };
+  expect(back.result.ticker).toBe(stock);
+});
+
+test("a failed import is told from a done one", async ({ page }) => {
+  await page.goto("/files");
+  await ready(page);
+  const file = path.resolve("test-results/e2e-empty/short.csv");
+  fs.writeFileSync(file, "ticker,date,close\nSHORT,2024-01-02,5\nSHORT,2024-01-03\n");
+  await page.getByLabel(/CSV files/).setInputFiles(file);
+  await page.getByLabel("code").fill("HALF");
+  await page.getByRole("button", { name: "Import" }).click();
+  await expect(page.getByRole("status")).toContainText("Nothing was imported: 1 problem.");
+  await expect(page.getByRole("status")).toContainText("has 2 cells where the first line names 3");
+  await expect(page.getByRole("status")).toContainText("1 ticker without an instrument row would become a stock of HALF");
+});
+
+test("hostile requests are refused in words", async ({ request, baseURL }) => {
+  const headers = { Origin: new URL(baseURL!).origin };
+  const kept = (body: string) => request.post("/kept", { headers, form: { kind: "timing-system", name: "x", body } });
+  expect((await request.post("/kept", { headers, data: { kind: "list" } })).status()).toBe(415);
+  expect(
+    (await request.post("/kept", { headers, form: { kind: "list", name: "x", body: "x".repeat(1_200_000) } })).status(),
+  ).toBe(413);
+  expect((await request.put("/kept", { headers })).status()).toBe(405);
+  const broken = { "Content-Type": "multipart/form-data; boundary=x" };
+  expect((await request.post("/settings", { headers: { ...headers, ...broken }, data: "no form at all" })).status()).toBeLessThan(
+    500,
+  );
+  for (const body of ["[".repeat(300_000), `${'{"not":'.repeat(50_000)}1`, '{"__proto__":{"x":1}}', "null", '"'])
+    expect((await kept(body)).status()).toBeLessThan(500);
+  for (const path of [
+    "/data/__proto__",
+    "/data/breadth?group=sector:Nowhere",
+    "/groups?in=group:NOTHING",
+    "/export/__proto__",
+    "/chart/%00",
+  ])
+    expect(`${path} ${(await request.get(path)).status()}`).toBe(`${path} 404`);
 });

@@ -66,7 +66,9 @@ interface Box {
   readonly bottom: number;
 }
 
+/** Width of a letter, generously: capitals, as of tickers, are wider. */
 const LETTER = 6.1;
+const CAPITAL = 8.1;
 const HEIGHT = 13;
 
 /**
@@ -76,15 +78,15 @@ const HEIGHT = 13;
 export function placeLabels(members: readonly DialMember[], hub = "", rings: readonly RingLabel[] = []): PlacedLabel[] {
   const taken: Box[] = [
     ...members.map((m) => around(headOf(m), m.size + 1)),
-    boxOf(hubLabel(), hub.length),
-    ...rings.map((ring) => boxOf({ key: "", ...ring, anchor: "start" }, ring.text.length)),
+    boxOf(hubLabel(), hub),
+    ...rings.map((ring) => boxOf({ key: "", ...ring, anchor: "start" }, ring.text)),
   ];
   const placed: PlacedLabel[] = [];
   const ranked = [...members].sort((a, b) => b.distance - a.distance);
   for (const m of ranked) {
     const own = taken[members.indexOf(m)]!;
     for (const label of candidates(m)) {
-      const box = boxOf(label, m.label.length);
+      const box = boxOf(label, m.label);
       const inside = box.left >= 0 && box.right <= SIZE && box.top >= 0 && box.bottom <= SIZE;
       if (!inside || taken.some((other) => other !== own && overlap(box, other))) continue;
       taken.push(box);
@@ -129,8 +131,9 @@ function candidates(m: DialMember): PlacedLabel[] {
   return x >= CENTRE ? [right, above, below, left] : [left, above, below, right];
 }
 
-function boxOf({ x, y, anchor }: PlacedLabel, letters: number): Box {
-  const width = letters * LETTER;
+function boxOf({ x, y, anchor }: PlacedLabel, text: string): Box {
+  const capitals = text.replace(/[^A-Z0-9]/g, "").length;
+  const width = capitals * CAPITAL + (text.length - capitals) * LETTER;
   const left = anchor === "start" ? x : anchor === "end" ? x - width : x - width / 2;
   return { left, right: left + width, top: y - HEIGHT + 2, bottom: y + 2 };
 }
