@@ -29,20 +29,9 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     itemStyle: { color: colour },
     silent: true,
   });
-  const zone = (name: string, from: number, to: number, colour: string) => [
-    {
-      name,
-      yAxis: from,
-      itemStyle: { color: colour, opacity: 0.1 },
-      label: {
-        color: colour,
-        position: from === 0 ? "insideBottomLeft" : "insideTopLeft",
-        fontFamily: FONT,
-        fontSize: 11,
-        backgroundColor: theme.paper,
-        padding: [0, 3],
-      },
-    },
+  // What they are stands in the legend: on the picture the lines would run through it.
+  const zone = (from: number, to: number, colour: string) => [
+    { yAxis: from, itemStyle: { color: colour, opacity: 0.1 } },
     { yAxis: to },
   ];
   return {
@@ -74,10 +63,7 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
         markArea: {
           silent: true,
           z: 5,
-          data: [
-            zone(`crowded ≥ ${data.zones.high}`, 100, data.zones.high, theme.teal),
-            zone(`washed out ≤ ${data.zones.low}`, 0, data.zones.low, theme.rust),
-          ],
+          data: [zone(100, data.zones.high, theme.teal), zone(0, data.zones.low, theme.rust)],
         },
       },
     ],

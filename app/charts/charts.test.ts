@@ -120,8 +120,13 @@ describe("history pictures", () => {
     const series = seriesOf(options);
     expect(series.map((s) => s.name)).toEqual(["Broad", "above 50", "all five"]);
     expect(series[1]!.data.slice(0, 4)).toEqual([null, null, null, 50]);
-    expect(JSON.stringify(series[2]!.markArea)).toContain("crowded ≥ 70");
-    expect(JSON.stringify(series[2]!.markArea)).toContain("washed out ≤ 10");
+    const bounds = (series[2]!.markArea!.data as [{ yAxis: number }, { yAxis: number }][]).map((zone) =>
+      zone.map((edge) => edge.yAxis),
+    );
+    expect(bounds).toEqual([
+      [100, 70],
+      [0, 10],
+    ]);
     expect(tooltipOf(options, 5)).toContain("above 50 <b>50.0%</b>");
   });
   it("of the index tell its regime", () => {

@@ -40,13 +40,9 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
     lineStyle: { color: colour, width },
     itemStyle: { color: colour },
   });
-  const zone = (name: string, from: number, to: number, colour: string, position: string) => [
-    {
-      name,
-      yAxis: from,
-      itemStyle: { color: colour, opacity: 0.1 },
-      label: { color: colour, position, fontFamily: FONT, fontSize: 11 },
-    },
+  // What they are stands in the legend: on the picture the line would run through it.
+  const zone = (from: number, to: number, colour: string) => [
+    { yAxis: from, itemStyle: { color: colour, opacity: 0.1 } },
     { yAxis: to },
   ];
   const washedDays = new Set(data.episodes.map((e) => isoDate(e.day)));
@@ -114,10 +110,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
         },
         markArea: {
           silent: true,
-          data: [
-            zone(`stretched ≥ +${TIDE_STRETCHED}`, 100, TIDE_STRETCHED, theme.teal, "insideTopLeft"),
-            zone(`washed out ≤ ${fixed(data.washed)}`, -100, data.washed, theme.rust, "insideBottomLeft"),
-          ],
+          data: [zone(100, TIDE_STRETCHED, theme.teal), zone(-100, data.washed, theme.rust)],
         },
       },
       {

@@ -4,6 +4,8 @@ export interface LegendEntry {
   readonly label: string;
   readonly colour: string;
   readonly line?: "solid" | "dashed" | "dotted";
+  /** A tinted band. */
+  readonly area?: boolean;
 }
 
 /** What the lines or dots of a picture are. */
@@ -20,6 +22,7 @@ export function Legend({ entries }: { entries: readonly LegendEntry[] }) {
   );
 }
 
-function markStyle({ colour, line }: LegendEntry): CSSProperties {
+function markStyle({ colour, line, area }: LegendEntry): CSSProperties {
+  if (area) return { width: 14, height: 9, background: colour, opacity: 0.22 };
   return line ? { width: 16, borderTop: `2px ${line} ${colour}` } : { width: 8, height: 8, borderRadius: 8, background: colour };
 }

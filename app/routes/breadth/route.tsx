@@ -149,6 +149,8 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
               entries={[
                 { label: `above ${HORIZONS[by]}`, colour: "var(--soft)", line: "solid" },
                 { label: "all five", colour: "var(--teal)", line: "solid" },
+                { label: `crowded, ${result.zones.high}% or more`, colour: "var(--teal)", area: true },
+                { label: `washed out, ${result.zones.low}% or less`, colour: "var(--rust)", area: true },
               ]}
             />
           </figcaption>

@@ -17,46 +17,46 @@ export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; fa
       return { ...family, own };
     })
     .sort((a, b) => b.r63 - a.r63);
+  const set = groups[0]!.ofIndex ? "its region’s index" : "the mean of its own";
   return (
-    <section
-      aria-label="Board"
-      className="mb-4 grid gap-4"
-      style={{ gridTemplateColumns: `repeat(${groups.length}, minmax(0, 1fr))` }}
-    >
-      {groups.map(({ name, own, r63, ofIndex }) => (
-        <table key={name} className="w-full self-start border-separate border-spacing-0">
-          <caption className="mb-1 text-left">
-            <span className="flex items-baseline justify-between border-b border-ink/60 pb-0.5">
-              <Link
-                className="heading hover:text-indigo"
-                to={hrefOf(here, "/rotation", { set: peers, in: peers === "asset-class" ? undefined : `group:${name}` })}
-              >
-                {name}
-              </Link>
-              <span className="text-soft" title="Three-month return">
-                {ofIndex ? "index" : "mean"} {signedPercent(r63)}
+    <section aria-label="Board" className="mb-4">
+      <div className="grid gap-4" style={{ gridTemplateColumns: `repeat(${groups.length}, minmax(0, 1fr))` }}>
+        {groups.map(({ name, own, r63, ofIndex }) => (
+          <table key={name} className="w-full self-start border-separate border-spacing-0">
+            <caption className="mb-1 text-left">
+              <span className="flex items-baseline justify-between border-b border-ink/60 pb-0.5">
+                <Link
+                  className="heading hover:text-indigo"
+                  to={hrefOf(here, "/rotation", { set: peers, in: peers === "asset-class" ? undefined : `group:${name}` })}
+                >
+                  {name}
+                </Link>
+                <span className="text-soft" title="Three-month return">
+                  {ofIndex ? "index" : "mean"} {signedPercent(r63)}
+                </span>
               </span>
-            </span>
-          </caption>
-          <tbody>
-            {own.map((r) => (
-              <tr key={r.key} className="h-6">
-                <th scope="row" className="max-w-0 truncate text-left font-normal" style={{ width: "60%" }}>
-                  <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
-                    {r.name}
-                  </Link>
-                </th>
-                <td className="px-1 text-right" style={tint(r.gap, 0.15)}>
-                  {signedPercent(r.returns[2])}
-                </td>
-                <td className="w-20 pl-1 text-right text-[12px] text-soft">
-                  {r.gap > 0 ? "above" : r.gap < 0 ? "below" : "at"} {ofIndex ? "its index" : "the mean"}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ))}
+            </caption>
+            <tbody>
+              {own.map((r) => (
+                <tr key={r.key} className="h-6">
+                  <th scope="row" className="max-w-0 truncate text-left font-normal" style={{ width: "60%" }}>
+                    <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
+                      {r.name}
+                    </Link>
+                  </th>
+                  <td className="px-1 text-right" style={tint(r.gap, 0.15)}>
+                    {signedPercent(r.returns[2])}
+                  </td>
+                  <td className="w-12 pl-1 text-right text-[12px] text-soft">
+                    {r.gap > 0 ? "above" : r.gap < 0 ? "below" : "at it"}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ))}
+      </div>
+      <p className="mt-1 text-[12px] text-soft">Returns of three months; above or below {set}.</p>
     </section>
   );
 }

@@ -1,7 +1,9 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { listKeptThings } from "@server/kept.server";
+import { TIDE_STRETCHED } from "@studies/breadth-zones";
 import { directory } from "@studies/directory";
+import { fixed } from "@studies/words";
 import { LANES } from "@studies/lane-names";
 import { ownTiming } from "@studies/own-timing";
 import { timing } from "@studies/timing";
@@ -94,7 +96,13 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
       <figure>
         <figcaption className="flex justify-between pr-20">
           <span className="heading">Composite, Tide and lanes</span>
-          <Legend entries={[{ label: "re-entry", colour: "var(--teal)", line: "solid" }]} />
+          <Legend
+            entries={[
+              { label: "re-entry", colour: "var(--teal)", line: "solid" },
+              { label: `stretched, +${TIDE_STRETCHED} or more`, colour: "var(--teal)", area: true },
+              { label: `washed out, ${fixed(result.reEntry.washed)} or less`, colour: "var(--rust)", area: true },
+            ]}
+          />
         </figcaption>
         <div style={{ height: timingHeight(ribbons) }}>
           <Chart
