@@ -9,14 +9,12 @@ import { nonceContext } from "./context";
 import { getDesk, getFeed } from "./desk-of-app.server";
 import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
-import { boundedForms, isLoopback, passphraseOnly, sameOriginOnly } from "./guard";
+import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
 import { forLog, log } from "./log.server";
 
 const host = process.env["HOST"] ?? "127.0.0.1";
 const passphrase = process.env["YUBRIN_PASSPHRASE"];
-if (!isLoopback(host) && !passphrase) {
-  throw new Error(`HOST=${host} opens Yubrin to other machines: set YUBRIN_PASSPHRASE as well, or leave HOST out.`);
-}
+requirePassphrase(host, passphrase);
 
 // A promise that nobody waited for is a fault of one request; the others go on.
 process.on("unhandledRejection", (error) => {

@@ -2,7 +2,7 @@ import type { AddressInfo } from "node:net";
 import http from "node:http";
 import express from "express";
 import { afterEach, describe, expect, it } from "vitest";
-import { boundedForms, isLoopback, passphraseOnly, sameOriginOnly } from "./guard";
+import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
 
 let server: http.Server | undefined;
 afterEach(() => server?.close());
@@ -97,6 +97,17 @@ describe("forms", () => {
       ),
     ).toBe(200);
     expect(await statusOf(guard, "POST", large)).toBe(413);
+  });
+});
+
+describe("an address that others can reach", () => {
+  it("is served only behind a passphrase", () => {
+    for (const host of ["0.0.0.0", "::", "192.168.1.4", "127.evil.example", "example.test"]) {
+      expect(() => requirePassphrase(host, undefined)).toThrow(`HOST=${host} opens Yubrin to other machines`);
+      expect(() => requirePassphrase(host, "")).toThrow("YUBRIN_PASSPHRASE");
+      expect(() => requirePassphrase(host, "high tide")).not.toThrow();
+    }
+    for (const host of ["127.0.0.1", "localhost", "::1"]) expect(() => requirePassphrase(host, undefined)).not.toThrow();
   });
 });
 

@@ -10,6 +10,15 @@ export function isLoopback(host: string): boolean {
   return address === "localhost" || address === "::1" || (isIPv4(address) && address.startsWith("127."));
 }
 
+/**
+ * Lets the server open itself to other machines only behind a passphrase.
+ * @throws Error for an address that others can reach, without a passphrase
+ */
+export function requirePassphrase(host: string, passphrase: string | undefined): void {
+  if (isLoopback(host) || passphrase) return;
+  throw new Error(`HOST=${host} opens Yubrin to other machines: set YUBRIN_PASSPHRASE as well, or leave HOST out.`);
+}
+
 /** Without its port. */
 function nameOf(host: string): string {
   const colon = host.lastIndexOf(":");

@@ -1,0 +1,290 @@
+import { describe, expect, it } from "vitest";
+import { align, MEASURES, memberSpans, paramsOf, similarReadings, standing, stayingPower } from "@core";
+import { breadthSectors } from "./breadth-sectors";
+import { participationRows, participationSentence, type ParticipationRow } from "./breadth";
+import { Market } from "./market";
+import { isNow, marketValue, peersOf } from "./peer-set";
+import { regimeNow } from "./regime";
+import { samplesIn, shareOf } from "./rotation-shares";
+import type { RotationRow } from "./rotation-row";
+import { rotation } from "./rotation";
+import { signalRecords, signalSummary } from "./signal-records";
+import { signals } from "./signals";
+import type { GroupStrength } from "./strength-of-groups";
+import { growing, handMadeMarket, type HandMade } from "./testing-market";
+import { lanesSentence, tideSentence, type LaneNow } from "./timing";
+import { timingSummary } from "./timing-summary";
+import { breadthChanges, groupChanges, regimeChanges, stanceChanges } from "./today-changes";
+
+/* Figures and words that a person reads, each against a value worked out by hand. */
+
+const said = (sentence: readonly (string | { figure: string })[]) =>
+  sentence.map((p) => (typeof p === "string" ? p : p.figure)).join("");
+const N = 320;
+const stock = (ticker: string, closes: readonly number[], more: Partial<HandMade> = {}): HandMade => ({
+  ticker,
+  closes,
+  ...more,
+});
+
+describe("the regime now", () => {
+  const closes = growing(100, 0.001, N);
+  closes.splice(N - 6, 6, 150, 151, 149, 153, 154, 156);
+  const market = new Market(handMadeMarket([stock("AAA", closes), { ticker: "IDX", closes, kind: "index" }], "IDX"), N - 1);
+  it("has the change of one and of five sessions", () => {
+    const now = regimeNow(market);
+    expect(now.r1).toBeCloseTo(156 / 154 - 1, 12);
+    expect(now.r5).toBeCloseTo(156 / 150 - 1, 12);
+    expect([regimeNow(market.before(N - 5)).r5, regimeNow(market.before(N - 1)).r1]).toEqual([NaN, NaN]);
+    expect(regimeNow(market.before(N - 6)).r5).toBeCloseTo(1.001 ** 5 - 1, 9);
+  });
+  it("turned within five sessions is a change, within six is none", () => {
+    const of = (directionSessions: number) => ({
+      ...regimeNow(market),
+      direction: "Falling",
+      directionSessions,
+      volatility: "",
+      pendingDirection: "",
+    });
+    expect(regimeChanges(market, of(5))).toHaveLength(1);
+    expect(said(regimeChanges(market, of(5))[0]!.sentence)).toMatch(
+      /^Direction turned from Rising to Falling on \d+ \w+ 20\d\d\.$/,
+    );
+    expect(regimeChanges(market, of(6))).toEqual([]);
+  });
+});
+
+describe("a market in one line", () => {
+  const closes = growing(100, 0.002, N);
+  closes.splice(N - 6, 6, 100, 110, 121, 110, 100, 104);
+  const market = new Market(handMadeMarket([stock("AAA", closes)]), N - 1);
+  it("has the composite's own changes, and the lanes of Timing", () => {
+    const r = timingSummary.ask(market, {});
+    expect(r.r1).toBeCloseTo(104 / 100 - 1, 9);
+    expect(r.r5).toBeCloseTo(104 / 100 - 1, 9);
+    expect(timingSummary.ask(market.before(1), {}).r1).toBeCloseTo(100 / 110 - 1, 9);
+    expect(r.lanes.map((l) => l.lane)).toEqual(["Quick", "Checked", "Steady", "Long"]);
+    expect(timingSummary.table(r).rows.map((row) => row[0])).toEqual(["Quick", "Checked", "Steady", "Long"]);
+  });
+  it("and every signal with how long it lasted and what came of it", () => {
+    const states = Int8Array.of(0, 1, 1, -1, -1, -1, 1);
+    const level = Float64Array.of(9, 10, 12, 11, 8, 9, 10);
+    const days = Int32Array.from(level.keys());
+    const records = signalRecords(states, level, days);
+    expect(records.map((r) => [r.day, r.state, r.sessions, r.open])).toEqual([
+      [1, 1, 2, false],
+      [3, -1, 3, false],
+      [6, 1, 0, true],
+    ]);
+    expect(records[0]!.outcome).toBeCloseTo(0.1, 12);
+    expect([records[0]!.lowest, records[0]!.highest]).toEqual([0, expect.closeTo(0.2, 12) as number]);
+    expect([records[1]!.outcome, records[1]!.lowest]).toEqual([expect.closeTo(10 / 11 - 1, 12), expect.closeTo(8 / 11 - 1, 12)]);
+    const down = signalSummary(records, -1);
+    expect([down.n, down.right]).toEqual([1, 1]);
+    expect(down.worst).toBeCloseTo(10 / 11 - 1, 12);
+    const asked = signals.ask(market, { lane: "Quick" });
+    expect(signals.table(asked).rows).toHaveLength(asked.records.length);
+    expect(said(signals.reading(asked)[0]!)).toBe(`Quick has given ${asked.records.length} signals.`);
+    expect(asked.records.every((r, k) => k === 0 || r.state !== asked.records[k - 1]!.state)).toBe(true);
+  });
+});
+
+describe("sets of peers", () => {
+  const gone = [...growing(10, 0.001, N - 6), ...new Array<number>(6).fill(NaN)];
+  const halted = [...growing(10, 0.001, N - 5), ...new Array<number>(5).fill(NaN)];
+  const data = handMadeMarket([stock("AAA", growing(10, 0.001, N)), stock("GON", gone), stock("HAL", halted)]);
+  const market = new Market(data, N - 1);
+  it("are there when one of the last six sessions has a bar", () => {
+    expect(peersOf(market, { set: "stock" }).map((p) => [p.ticker, isNow(p)])).toEqual([
+      ["AAA", true],
+      ["GON", false],
+      ["HAL", true],
+    ]);
+  });
+  it("are worth what their members with a known value are worth", () => {
+    const groups = [{ name: "Pair", kind: "theme" as const, spans: memberSpans([[[0, N]], [[0, N]], [[0, N]]]) }];
+    const of = new Market({ ...data, groups }, N - 1);
+    const [pair] = peersOf(of, { set: "theme" });
+    const values = ["AAA", "GON", "HAL"].map((ticker) => marketValue(of, of.find(ticker)!));
+    expect(values[0]).toBeCloseTo(1100 * data.panel.close[N - 1]!, 6);
+    expect(values.slice(1)).toEqual([NaN, NaN]);
+    expect(pair!.value).toBe(values[0]);
+    expect(pair!.stocks).toBe(1);
+  });
+});
+
+describe("samples in a phase and shares by value", () => {
+  it("count back to the sample on which it was entered", () => {
+    const trend = Float64Array.of(1, -1, 0.5, 0.2, 0.1);
+    const momentum = Float64Array.of(1, 1, 0, 0.3, 0.4);
+    expect(samplesIn("ahead, gaining", trend, momentum)).toBe(3);
+    expect(samplesIn("ahead, gaining", Float64Array.of(1, 1), Float64Array.of(1, 1))).toBe(2);
+    const row = (phase: string, value: number) => ({ phase, value }) as RotationRow;
+    const rows = [row("ahead, gaining", 6), row("ahead, gaining", NaN), row("behind, slipping", 2), row("", 100)];
+    expect(shareOf(rows, "ahead, gaining")).toEqual({ phase: "ahead, gaining", members: 2, value: 0.75 });
+    expect(shareOf(rows, "behind, recovering")).toEqual({ phase: "behind, recovering", members: 0, value: 0 });
+    expect(shareOf([row("", 5)], "ahead, gaining").value).toBeNaN();
+  });
+  it("the age of an event is the samples since it, and its day that of its sample", () => {
+    const wave = (k: number, length: number) =>
+      growing(10, 0.0004, 900).map((c, s) => c * (1 + 0.2 * Math.sin((2 * Math.PI * (s + 40 * k)) / length)));
+    const made = handMadeMarket(
+      [..."ABCDEF"].map((letter, k) =>
+        stock(`${letter}${letter}`, wave(k, 60 + 7 * k), { sector: `S${letter}`, industry: `I${letter}` }),
+      ),
+    );
+    let seen = 0;
+    for (let t = 880; t < 900; t += 4) {
+      const r = rotation.ask(new Market(made, t), rotation.params.parse({}));
+      const over = r.inProgress ? r.days.length - 2 : r.days.length - 1;
+      for (const e of r.events) {
+        expect(e.day).toBe(r.days[over - e.ago]);
+        expect(e.ago).toBeLessThan(8);
+        seen++;
+      }
+      expect(r.events.map((e) => e.ago)).toEqual(r.events.map((e) => e.ago).sort((a, b) => a - b));
+    }
+    expect(seen).toBeGreaterThan(5);
+  });
+});
+
+describe("breadth in words", () => {
+  const row = (horizon: number, percent: number, weekAgo: number, dayAgo = weekAgo): ParticipationRow => ({
+    ...{ horizon, percent, weekAgo, dayAgo, average: "ema" as const },
+    ...{ above: 1, counted: 10, place: 50, readings: 100 },
+  });
+  const rows = (all: number, allDay: number) => [
+    row(5, 50, 50),
+    row(10, 50, 50),
+    row(20, 40, 45, 44),
+    row(50, 60, 55, 58),
+    row(200, 1, 1),
+    row(NaN, all, 1, allDay),
+  ];
+  it("is crowded and washed out from their bounds on", () => {
+    const words = (all: number) => said(participationSentence(rows(all, all), undefined, { high: 70, low: 10 }));
+    expect([words(70), words(69.9), words(10), words(10.1)].map((w) => /crowded|washed out/.exec(w)?.[0])).toEqual([
+      "crowded",
+      undefined,
+      "washed out",
+      undefined,
+    ]);
+  });
+  it("changes by its points, and when a zone is entered or left", () => {
+    const changes = (all: number, before: number) =>
+      breadthChanges(rows(all, before), { high: 70, low: 10 }).map((c) => said(c.sentence));
+    expect(changes(50, 50)).toEqual(["Since the last session +2.0 points above the 50-session average, \u22124.0 above the 20."]);
+    expect(changes(70, 69)[1]).toBe("All five at once became crowded at 70%.");
+    expect(changes(10, 11)[1]).toBe("All five at once became washed out at 10%.");
+    expect(changes(69, 70)[1]).toBe("All five at once left the crowded zone at 69%.");
+    expect(changes(72, 71)).toHaveLength(1);
+  });
+  it("of sectors counts each member against each average, with the week before", () => {
+    const rising = growing(10, 0.002, 260);
+    const falling = growing(10, -0.002, 260);
+    const turned = [...growing(10, 0.002, 256), 9, 9, 9, 9];
+    const market = new Market(
+      handMadeMarket([
+        stock("AAA", rising, { sector: "Up" }),
+        stock("BBB", turned, { sector: "Up" }),
+        stock("CCC", falling, { sector: "Down" }),
+        stock("IDX", rising, { sector: "Up", kind: "index" }),
+        stock("OUT", rising, { sector: "Up", member: [0, 100] }),
+      ]),
+      259,
+    );
+    const r = breadthSectors.ask(market, breadthSectors.params.parse({}));
+    expect(r.rows.map((s) => [s.name, s.members, s.percents, s.before])).toEqual([
+      ["Up", 2, [50, 50, 50, 50, 50, 50], [100, 100, 100, 100, 100, 100]],
+      ["Down", 1, [0, 0, 0, 0, 0, 0], [0, 0, 0, 0, 0, 0]],
+    ]);
+    expect(said(breadthSectors.reading(r)[0]!)).toBe(
+      "Up is broadest with 50% above the 50-session average, Down narrowest with 0%.",
+    );
+    expect(participationRows(market, "ema").map((p) => [p.above, p.counted])).toEqual(new Array(6).fill([1, 3]));
+  });
+});
+
+describe("what changed among groups and stocks", () => {
+  const group = (name: string, rank: number, rankBefore: number) =>
+    ({ name, rank, rankBefore, returns: [0.021, 0, 0, 0] }) as unknown as GroupStrength;
+  it("are the two that moved farthest, from two ranks for sectors and six for industries", () => {
+    const sectors = [group("A", 1, 2), group("B", 5, 3), group("C", 2, 6), group("D", 9, 4)];
+    const industries = [group("X", 10, 5), group("Y", 4, 10)];
+    expect(groupChanges(sectors, industries).map((c) => said(c.sentence))).toEqual([
+      "D fell from rank 4 to 9 of 4 sectors in a week (+2.1%).",
+      "C climbed from rank 6 to 2 of 4 sectors in a week (+2.1%).",
+      "Y climbed from rank 10 to 4 of 2 industries in a week (+2.1%).",
+    ]);
+    expect(groupChanges([group("A", 1, 3)], [group("X", 1, 6)]).map((c) => said(c.sentence))).toHaveLength(1);
+  });
+  it("are those that arrived at a stance, three by name", () => {
+    const at = (favour: string[], avoid: string[]) => ({ favour, avoid, stocks: 9 });
+    expect(stanceChanges(at(["A", "B", "C", "D"], ["E"]), at(["A"], [])).map((c) => said(c.sentence))).toEqual([
+      "3 stocks arrived at Favour: B, C and D.",
+      "1 stock arrived at Avoid: E.",
+    ]);
+    expect(said(stanceChanges(at(["A", "B", "C", "D"], []), at([], []))[0]!.sentence)).toBe(
+      "4 stocks arrived at Favour: A, B, C and 1 more.",
+    );
+    expect(stanceChanges(at(["A"], ["B"]), at(["A", "C"], ["B"]))).toEqual([]);
+  });
+});
+
+describe("timing in words", () => {
+  const lane = (name: LaneNow["lane"], state: number, age: number): LaneNow => ({
+    ...{ lane: name, state, age, since: 20_000, change: 0, fresh: age === 0, flip: NaN },
+  });
+  it("names the lanes by where they stand, and the last to turn", () => {
+    const lanes = [lane("Quick", 1, 3), lane("Checked", 1, 9), lane("Steady", -1, 2), lane("Long", 0, NaN)];
+    expect(said(lanesSentence(lanes))).toBe(
+      "Quick and Checked are up, Steady is down, Long is without a signal; the last to turn was Steady, down 2 sessions ago.",
+    );
+    expect(said(lanesSentence([lane("Quick", 1, 0)]))).toBe("Quick is up; the last to turn was Quick, up on this session.");
+    expect(said(lanesSentence([lane("Quick", 0, NaN)]))).toBe("No lane has given a signal yet.");
+  });
+  it("says whether it rose", () => {
+    const at = (tide: number, before: number, zone = "") =>
+      said(tideSentence({ tide, before, zone, average3: 0 } as Parameters<typeof tideSentence>[0]));
+    expect(at(12, 10)).toContain("stands at +12, up from +10.");
+    expect(at(8, 10)).toContain("stands at +8, down from +10.");
+    expect(at(10.2, 9.9)).toContain("as on the session before");
+    expect(at(-61, NaN, "washed out")).toContain("stands at \u221261: washed out.");
+  });
+});
+
+describe("bounds and windows that are easily moved by one", () => {
+  it("measures have the windows that their names have in the trade", () => {
+    const windows = Object.fromEntries(
+      MEASURES.flatMap((m) => Object.values(paramsOf({ measure: m.name })).map((n) => [m.name, n])),
+    );
+    expect(windows).toEqual({
+      ...{ sma: 50, ema: 50, "highest close": 20, "lowest close": 20, "regression end": 63, "upper band": 20, "lower band": 20 },
+      ...{ "detrended price": 20, "regression slope": 20, return: 21, rsi: 14, stochastic: 14, "williams r": 14 },
+      ...{ "range position": 20, adx: 14, "plus di": 14, "minus di": 14, "band width": 20, "historical volatility": 21, atr: 14 },
+      ...{ "average volume": 50, participation: 50 },
+    });
+  });
+  it("readings are alike within five, zones from their bounds", () => {
+    expect(similarReadings(Float64Array.of(5, 15, 4.9, 15.1, 10))).toEqual([0, 1, 4]);
+    expect(similarReadings(Float64Array.of(70, 69.9, 75, 90, 70), { high: 70, low: 10 })).toEqual([0, 2, 3, 4]);
+    expect(similarReadings(Float64Array.of(10, 10.1, 3, 10), { high: 70, low: 10 })).toEqual([0, 2, 3]);
+  });
+  it("standing begins at 80 and ends at 65", () => {
+    expect([
+      standing(80, 64.9),
+      standing(79.9, 10),
+      standing(80, 65),
+      standing(80, 80),
+      standing(64.9, 80),
+      standing(65, 80),
+    ]).toEqual(["new arrival", undefined, undefined, "established", "fading", undefined]);
+    const eight = [...new Array<number>(8).fill(50), NaN, NaN];
+    expect([stayingPower(eight), stayingPower([...eight.slice(1), NaN])]).toEqual([50, NaN]);
+  });
+  it("values are carried five own sessions, and no sixth", () => {
+    const own = Int32Array.from({ length: 8 }, (_, k) => 11 + k);
+    expect([...align(Float64Array.of(7), Int32Array.of(10), own)]).toEqual([7, 7, 7, 7, 7, NaN, NaN, NaN]);
+    expect([...align(Float64Array.of(7), Int32Array.of(11), own)]).toEqual([7, 7, 7, 7, 7, 7, NaN, NaN]);
+  });
+});
