@@ -21,7 +21,7 @@ export default defineConfig({
   timeout: 90_000,
   // The machine may be busy with others: what takes a second there takes ten here.
   expect: { timeout: 15_000 },
-  retries: process.env["CI"] ? 1 : 0,
+  retries: 1,
   reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
   use: {
     baseURL: addressOf("made"),

@@ -84,7 +84,9 @@ test("the layout check finds what it is for", async ({ page }) => {
       [html, where],
     );
     const found = await layoutFaults(page);
-    await page.evaluate(() => document.querySelector("#planted")!.remove());
+    await page.evaluate(() => {
+      document.querySelector("#planted")!.remove();
+    });
     return found.join("\n");
   };
   expect(await faultsOf('<p style="position:absolute;top:3000px">far below</p>', "body")).toContain("the document scrolls");

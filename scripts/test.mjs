@@ -1,6 +1,8 @@
-// Everything that CI runs, in the order of what fails fastest. Ends with a line that counts the tests.
-import { spawnSync } from "node:child_process";
+// Everything that CI runs, in the order of what fails fastest. Each stage has a time of its own; one that hangs is named
+// and ended. Ends with a line that counts the tests.
+import { spawn } from "node:child_process";
 import fs from "node:fs";
+import { findChromium } from "./chromium.mjs";
 
 const results = "test-results";
 fs.mkdirSync(results, { recursive: true });
@@ -9,28 +11,50 @@ let passed = 0;
 let failed = 0;
 let skipped = 0;
 
-function step(name, command, args, env = {}) {
+/** Runs a command with all it starts; when its minutes are over, all of it is ended. */
+function step(name, minutes, command, args, env = {}) {
   const started = Date.now();
   console.log(`\n> ${name}`);
-  const { status } = spawnSync(command, args, {
-    stdio: "inherit",
-    env: { ...process.env, ...env },
-    shell: process.platform === "win32",
+  return new Promise((resolve) => {
+    const windows = process.platform === "win32";
+    const child = spawn(command, args, { stdio: "inherit", env: { ...process.env, ...env }, shell: windows, detached: !windows });
+    const end = () => {
+      try {
+        process.kill(windows ? child.pid : -child.pid, "SIGKILL");
+      } catch {
+        // It has ended by itself.
+      }
+    };
+    process.once("SIGINT", end);
+    let hung = false;
+    const late = setTimeout(() => {
+      hung = true;
+      end();
+    }, minutes * 60_000);
+    const done = (ok) => {
+      clearTimeout(late);
+      process.off("SIGINT", end);
+      const seconds = ((Date.now() - started) / 1000).toFixed(1);
+      console.log(
+        hung ? `FAILED: ${name} hung and was ended after ${minutes} minutes` : `${ok ? "ok" : "FAILED"}: ${name}, ${seconds} s`,
+      );
+      resolve(ok && !hung);
+    };
+    child.on("error", () => done(false));
+    child.on("exit", (code) => done(code === 0));
   });
-  console.log(`${status === 0 ? "ok" : "FAILED"}: ${name}, ${((Date.now() - started) / 1000).toFixed(1)} s`);
-  return status === 0;
 }
 
 /** A step that is one check by itself. */
-function check(...args) {
-  if (step(...args)) passed++;
+async function check(...args) {
+  if (await step(...args)) passed++;
   else failed++;
 }
 
 /** A step with tests of its own, counted from the report that it writes. */
-function suite(report, count, ...args) {
+async function suite(report, count, ...args) {
   fs.rmSync(report, { force: true });
-  const ok = step(...args);
+  const ok = await step(...args);
   const counts = fs.existsSync(report)
     ? count(JSON.parse(fs.readFileSync(report, "utf8")))
     : { passed: 0, failed: 0, skipped: 0 };
@@ -39,39 +63,52 @@ function suite(report, count, ...args) {
   skipped += counts.skipped;
 }
 
-check("formatting", bin("prettier"), ["--check", "--log-level", "warn", "."]);
-step("route types", bin("react-router"), ["typegen"]);
-check("types", bin("tsc"), ["--noEmit"]);
-check("lint", bin("eslint"), ["--max-warnings", "0", "."]);
-check("import rules", bin("depcruise"), [
-  "--config",
-  ".dependency-cruiser.cjs",
-  "app",
-  "core",
-  "server",
-  "studies",
-  "world",
-  "e2e",
-  "bench",
-]);
+/** Titles of the journeys that passed only when they were tried again. */
+function flaky(suites, above = []) {
+  return suites.flatMap((s) => [
+    ...(s.specs ?? [])
+      .filter((spec) => spec.tests.some((t) => t.status === "flaky"))
+      .map((spec) => [...above, s.title, spec.title].join(" > ")),
+    ...flaky(s.suites ?? [], [...above, s.title]),
+  ]);
+}
+
+await check("formatting", 3, bin("prettier"), ["--check", "--log-level", "warn", "."]);
+await step("route types", 2, bin("react-router"), ["typegen"]);
+await check("types", 4, bin("tsc"), ["--noEmit"]);
+await check("lint", 6, bin("eslint"), ["--max-warnings", "0", "."]);
+const folders = ["app", "core", "server", "studies", "world", "e2e", "bench"];
+await check("import rules", 3, bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...folders]);
 const unit = `${results}/unit.json`;
-suite(
+await suite(
   unit,
   (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numPendingTests }),
   "unit tests",
+  10,
   bin("vitest"),
   ["run", "--reporter=dot", "--reporter=json", `--outputFile.json=${unit}`],
 );
-check("build", bin("react-router"), ["build", "--logLevel", "warn"]);
+await check("build", 4, bin("react-router"), ["build", "--logLevel", "warn"]);
 const browser = `${results}/browser.json`;
-suite(
-  browser,
-  (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, skipped: r.stats.skipped }),
-  "browser journeys",
-  bin("playwright"),
-  ["test"],
-  { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
-);
+if (findChromium()) {
+  await suite(
+    browser,
+    (r) => {
+      for (const name of flaky(r.suites)) console.log(`flaky: ${name}`);
+      return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, skipped: r.stats.skipped };
+    },
+    "browser journeys",
+    25,
+    bin("playwright"),
+    ["test"],
+    { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+  );
+} else {
+  console.log(
+    "\n> browser journeys\nFAILED: there is no Chromium. Install Debian's package chromium, or name one with CHROMIUM_PATH.",
+  );
+  failed++;
+}
 
 console.log(`\n${passed} passed, ${failed} failed${skipped > 0 ? `, ${skipped} skipped` : ""}`);
 process.exit(failed > 0 ? 1 : 0);

@@ -103,11 +103,20 @@ describe("forms", () => {
 describe("an address that others can reach", () => {
   it("is served only behind a passphrase", () => {
     for (const host of ["0.0.0.0", "::", "192.168.1.4", "127.evil.example", "example.test"]) {
-      expect(() => requirePassphrase(host, undefined)).toThrow(`HOST=${host} opens Yubrin to other machines`);
-      expect(() => requirePassphrase(host, "")).toThrow("YUBRIN_PASSPHRASE");
-      expect(() => requirePassphrase(host, "high tide")).not.toThrow();
+      expect(() => {
+        requirePassphrase(host, undefined);
+      }).toThrow(`HOST=${host} opens Yubrin to other machines`);
+      expect(() => {
+        requirePassphrase(host, "");
+      }).toThrow("YUBRIN_PASSPHRASE");
+      expect(() => {
+        requirePassphrase(host, "high tide");
+      }).not.toThrow();
     }
-    for (const host of ["127.0.0.1", "localhost", "::1"]) expect(() => requirePassphrase(host, undefined)).not.toThrow();
+    for (const host of ["127.0.0.1", "localhost", "::1"])
+      expect(() => {
+        requirePassphrase(host, undefined);
+      }).not.toThrow();
   });
 });
 

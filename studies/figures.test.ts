@@ -244,8 +244,7 @@ describe("timing in words", () => {
     expect(said(lanesSentence([lane("Quick", 0, NaN)]))).toBe("No lane has given a signal yet.");
   });
   it("says whether it rose", () => {
-    const at = (tide: number, before: number, zone = "") =>
-      said(tideSentence({ tide, before, zone, average3: 0 } as Parameters<typeof tideSentence>[0]));
+    const at = (tide: number, before: number, zone = "") => said(tideSentence({ tide, before, zone, average3: 0 }));
     expect(at(12, 10)).toContain("stands at +12, up from +10.");
     expect(at(8, 10)).toContain("stands at +8, down from +10.");
     expect(at(10.2, 9.9)).toContain("as on the session before");
