@@ -12,7 +12,10 @@ import { signalRecords, signalSummary } from "./signal-records";
 import { signals } from "./signals";
 import type { GroupStrength } from "./strength-of-groups";
 import { growing, handMadeMarket, type HandMade } from "./testing-market";
-import { lanesSentence, tideSentence, type LaneNow } from "./timing";
+import { groups } from "./groups";
+import { periodMap } from "./period-map";
+import { regimeStates } from "./regime-states";
+import { lanesSentence, tideSentence, timing, type LaneNow } from "./timing";
 import { timingSummary } from "./timing-summary";
 import { breadthChanges, groupChanges, regimeChanges, stanceChanges } from "./today-changes";
 
@@ -129,7 +132,7 @@ describe("samples in a phase and shares by value", () => {
     const wave = (k: number, length: number) =>
       growing(10, 0.0004, 900).map((c, s) => c * (1 + 0.2 * Math.sin((2 * Math.PI * (s + 40 * k)) / length)));
     const made = handMadeMarket(
-      [..."ABCDEF"].map((letter, k) =>
+      ["A", "B", "C", "D", "E", "F"].map((letter, k) =>
         stock(`${letter}${letter}`, wave(k, 60 + 7 * k), { sector: `S${letter}`, industry: `I${letter}` }),
       ),
     );
@@ -285,5 +288,74 @@ describe("bounds and windows that are easily moved by one", () => {
     const own = Int32Array.from({ length: 8 }, (_, k) => 11 + k);
     expect([...align(Float64Array.of(7), Int32Array.of(10), own)]).toEqual([7, 7, 7, 7, 7, NaN, NaN, NaN]);
     expect([...align(Float64Array.of(7), Int32Array.of(11), own)]).toEqual([7, 7, 7, 7, 7, 7, NaN, NaN]);
+  });
+});
+
+describe("what is known on the very day", () => {
+  it("a report is ahead on its own day, and passed on the next", () => {
+    const data = handMadeMarket([stock("AAA", growing(10, 0.001, 80))]);
+    const at = (t: number) => new Market(data, t).fundamentals(0).nextReport;
+    // The 67th session is the day of the report.
+    expect([data.panel.sessions[66], at(66), at(67)]).toEqual([20_550, 20_550, NaN]);
+  });
+  it("a fund holds what it holds from the first session of the run on, to the last", () => {
+    const data = handMadeMarket([
+      stock("AAA", growing(10, 0.001, 80)),
+      { ticker: "FND", closes: growing(10, 0.001, 80), kind: "fund" },
+    ]);
+    const weights = {
+      instrument: Int32Array.of(0),
+      from: Int32Array.of(20),
+      to: Int32Array.of(40),
+      weight: Float64Array.of(1),
+    };
+    const spans = memberSpans([[[20, 40]], []]);
+    const of = { ...data, groups: [{ name: "FND", kind: "fund" as const, spans, weights }] };
+    const held = (t: number) => new Market(of, t).holdingsAt("FND", t).length;
+    expect([held(19), held(20), held(40), held(41)]).toEqual([0, 1, 1, 0]);
+  });
+});
+
+describe("sentences leave out what there is nothing to say of", () => {
+  const closes = growing(100, 0.0005, N).map((c, s) => c * (1 + 0.1 * Math.sin(s / 9)));
+  const market = new Market(
+    handMadeMarket(
+      [
+        stock("AAA", closes, { sector: "Up", industry: "One" }),
+        stock("BBB", growing(50, 0.001, N), { sector: "Down", industry: "Two" }),
+        { ticker: "IDX", closes, kind: "index" },
+      ],
+      "IDX",
+    ),
+    N - 1,
+  );
+  it("of arrivals, climbers and flags where there are none", () => {
+    const r = groups.ask(market, groups.params.parse({}));
+    const rows = r.rows.map((row) => ({ ...row, standing: "", flags: [], rankBefore: row.rank }));
+    const text = groups
+      .reading({ ...r, rows })
+      .map(said)
+      .join(" ");
+    expect(text).not.toMatch(/newly arrived|fading|cracking|turning up|climbed/);
+    const arrived = groups.reading({ ...r, rows: rows.map((row, k) => (k === 0 ? { ...row, standing: "new arrival" } : row)) });
+    expect(arrived.map(said).join(" ")).toContain(`${rows[0]!.name} is newly arrived among the strongest.`);
+  });
+  it("of averages held, for what are no stocks", () => {
+    const text = (set: "stock" | "sector") =>
+      periodMap
+        .reading(periodMap.ask(market, periodMap.params.parse({ set })))
+        .map(said)
+        .join(" ");
+    expect(text("stock")).toContain("held above");
+    expect(text("sector")).not.toContain("held above");
+  });
+  it("of states that were never seen", () => {
+    const r = regimeStates.ask(market, { by: "direction" });
+    if (r.now < 0 || r.rows[r.now]!.returns === 0) throw new Error("the market made here has no state to speak of");
+    expect(regimeStates.reading(r).map(said).join(" ")).toMatch(/all states: \d+%/);
+  });
+  it("re-entries are followed for a week, two weeks and a month", () => {
+    const { reEntry } = timing.ask(market, timing.params.parse({}));
+    expect(reEntry.followed.map((f) => f.horizon)).toEqual([5, 10, 21]);
   });
 });
