@@ -11,7 +11,11 @@ export const STRENGTH_NOTES = {
 
 export type StrengthNote = keyof typeof STRENGTH_NOTES;
 
+export function isStrengthNote(word: string): word is StrengthNote {
+  return Object.hasOwn(STRENGTH_NOTES, word);
+}
+
 /** Standing and flags of a member. */
 export function notesOf(r: { readonly standing: string; readonly flags: readonly string[] }): StrengthNote[] {
-  return [r.standing, ...r.flags].filter((note): note is StrengthNote => note in STRENGTH_NOTES);
+  return [r.standing, ...r.flags].filter(isStrengthNote);
 }

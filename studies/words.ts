@@ -45,7 +45,7 @@ export function count(n: number, one: string, many = `${one}s`): string {
 
 /** The sessions of a base rate, which are not thinned and so not independent of each other: "5,900 sessions, which overlap". */
 export function overlapping(n: number): string {
-  return `${count(n, "session")}, which overlap`;
+  return n === 1 ? "1 session" : `${count(n, "session")}, which overlap`;
 }
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];

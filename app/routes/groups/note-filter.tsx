@@ -1,9 +1,9 @@
-import { STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
+import { isStrengthNote, STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
 import { InlineMenu } from "~/ui/inline-menu";
 
 /** The rows with a note, or all of them for an empty one. */
 export function withNote<Row>(rows: readonly Row[], note: string, of: (row: Row) => readonly StrengthNote[]): readonly Row[] {
-  return note in STRENGTH_NOTES ? rows.filter((row) => of(row).includes(note as StrengthNote)) : rows;
+  return isStrengthNote(note) ? rows.filter((row) => of(row).includes(note)) : rows;
 }
 
 /** The clause of the control sentence that narrows a table to a note; only those that some row has are offered. */

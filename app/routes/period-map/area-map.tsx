@@ -4,6 +4,8 @@ import { signedPercent } from "@studies/words";
 import { squarify, type Area } from "./squarify";
 
 interface Props {
+  /** Stocks and funds are known by their tickers; everything else is named. */
+  readonly byTicker: boolean;
   readonly rows: readonly PeriodRow[];
   readonly chosen: ReadonlySet<string>;
   readonly lit: string | undefined;
@@ -24,7 +26,7 @@ interface Placed {
 }
 
 /** Every member an area by its market value at the start, tinted by what it made, those of a sector together. */
-export function AreaMap({ rows, chosen, lit, onLight, onToggle, full, label }: Props) {
+export function AreaMap({ rows, chosen, lit, onLight, onToggle, full, label, byTicker }: Props) {
   const { families, placed } = useMemo(() => laidOut(rows), [rows]);
   return (
     <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={label}>
@@ -58,9 +60,7 @@ export function AreaMap({ rows, chosen, lit, onLight, onToggle, full, label }: P
               fill={strengthOf(row.change, full) > 0.75 ? "var(--on-strong)" : "var(--ink)"}
               pointerEvents="none"
             >
-              <tspan fontWeight={600}>
-                {row.ticker !== "" && row.ticker.length <= 6 ? row.ticker : row.name.slice(0, Math.floor(area.width / 6.4))}
-              </tspan>
+              <tspan fontWeight={600}>{byTicker && row.ticker !== "" ? row.ticker : fitted(row.name, area.width)}</tspan>
               <tspan x={area.x + 4} dy={12}>
                 {signedPercent(row.change)}
               </tspan>

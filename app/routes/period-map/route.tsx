@@ -102,6 +102,7 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
           <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-5">
             <AreaMap
               rows={map.rows}
+              byTicker={map.set === "stock" || map.set === "fund"}
               chosen={chosen}
               lit={lit}
               onLight={setLit}
