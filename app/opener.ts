@@ -22,6 +22,14 @@ export function screenOf(pathname: string, search: string): string {
 const openers = new Map<string, string>();
 let goingBack = false;
 
+/**
+ * Whether a screen took the place of another of its kind, so that it was opened from where that was. Of another kind it was
+ * opened, and a step taken before that was drawn replaced its address.
+ */
+export function isNeighbour(screen: string, earlier: string, type: `${NavigationType}`): boolean {
+  return type === "REPLACE" && screen.split("/")[1]!.split("|")[0] === earlier.split("/")[1]!.split("|")[0];
+}
+
 /** Keeps where one came from, for every way that leads from one screen to another; used once, by the frame. */
 export function useOpeners(): void {
   const { pathname, search } = useLocation();
@@ -34,8 +42,7 @@ export function useOpeners(): void {
     const back = goingBack;
     goingBack = false;
     if (screen === earlier.screen || back || type === NavigationType.Pop) return;
-    // A neighbour that took its place was opened from where that was.
-    const from = type === NavigationType.Replace ? openers.get(earlier.screen) : earlier.href;
+    const from = isNeighbour(screen, earlier.screen, type) ? openers.get(earlier.screen) : earlier.href;
     if (from === undefined) openers.delete(screen);
     else openers.set(screen, from);
   }, [pathname, search, type]);

@@ -2,7 +2,7 @@ import { renderToStaticMarkup } from "react-dom/server";
 import { createRoutesStub } from "react-router";
 import { describe, expect, it } from "vitest";
 import { FrameContext, useFrameValue, type FrameValue } from "./frame-context";
-import { screenOf } from "./opener";
+import { isNeighbour, screenOf } from "./opener";
 import { withNote } from "./routes/groups/note-filter";
 import { Lacking } from "./ui/lacking";
 import { Legend } from "./ui/legend";
@@ -18,6 +18,18 @@ describe("a screen, for the way back", () => {
     expect(screenOf("/chart/AAA", "?history=63")).toBe(screenOf("/chart/AAA", ""));
     expect(screenOf("/chart/AAA", "")).not.toBe(screenOf("/chart/BBB", ""));
     expect(screenOf("/period-map", "?in=sector:A&from=2024-01-05")).toBe(screenOf("/period-map", "?in=sector:A"));
+  });
+});
+
+describe("a neighbour in a list", () => {
+  const [a, b] = [screenOf("/chart/AAA", ""), screenOf("/chart/BBB", "")];
+  it("takes the place of another of its kind, and was opened from where that was", () => {
+    expect([isNeighbour(b, a, "REPLACE"), isNeighbour(b, a, "PUSH")]).toEqual([true, false]);
+    expect(isNeighbour(screenOf("/groups", "?in=sector:A"), screenOf("/groups", ""), "REPLACE")).toBe(true);
+  });
+  it("is not what was stepped in time before it was drawn: that was opened from the screen in view", () => {
+    expect(isNeighbour(a, screenOf("/period-map", "?from=2025-01-10"), "REPLACE")).toBe(false);
+    expect(isNeighbour(a, screenOf("/", ""), "REPLACE")).toBe(false);
   });
 });
 

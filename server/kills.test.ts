@@ -21,16 +21,17 @@ afterAll(() => {
   fs.rmSync(folder, { recursive: true, force: true });
 });
 
-/** Runs the writer until it is killed, so many milliseconds after its first line; gives the lines that it had said. */
-function killed(file: string, from: number, after: number): Promise<string[]> {
+/** Runs the writer until it is killed, so many milliseconds after it has said some word; gives the lines that it had said. */
+function killed(file: string, from: number, { word, after }: { word: string; after: number }): Promise<string[]> {
   const child = spawn(process.execPath, [fileURLToPath(writerUrl), String(from)], { env: { ...process.env, YUBRIN_DB: file } });
   return new Promise((resolve, reject) => {
     let said = "";
     let errors = "";
     child.stderr.on("data", (chunk: Buffer) => (errors += chunk.toString()));
     child.stdout.on("data", (chunk: Buffer) => {
-      if (said === "") setTimeout(() => child.kill("SIGKILL"), after);
+      const before = said;
       said += chunk.toString();
+      if (said.includes(word) && !before.includes(word)) setTimeout(() => child.kill("SIGKILL"), after);
     });
     child.on("exit", (code) => {
       if (code === null) resolve(said.split("\n").slice(0, -1));
@@ -81,7 +82,11 @@ async function lane(number: number): Promise<number> {
   await writeWorld(db, makeWorld(9 + number, { stocks: 8, years: 1, reserve: 40 }));
   await db.destroy();
   let kept = 0;
-  for (let k = 0; k < KILLS / 2; k++) kept = await requireWhole(file, await killed(file, kept, 200 * random()), kept);
+  for (let k = 0; k < KILLS / 2; k++) {
+    // Every other time something has been answered before, however slow the machine is.
+    const moment = { word: k % 2 === 0 ? "kept " : "\n", after: 200 * random() };
+    kept = await requireWhole(file, await killed(file, kept, moment), kept);
+  }
   return kept;
 }
 
@@ -89,7 +94,6 @@ describe("kills while everything is written", () => {
   it(`${KILLS} of them lose nothing that was answered`, async () => {
     console.log(`kills: YUBRIN_SEED=${SEED}`);
     const kept = await Promise.all([lane(0), lane(1)]);
-    // Each run had time to write; some of them several times over.
-    expect(Math.min(...kept)).toBeGreaterThan(KILLS / 2);
+    expect(Math.min(...kept)).toBeGreaterThanOrEqual(KILLS / 4);
   }, 120_000);
 });
