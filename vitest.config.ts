@@ -8,6 +8,8 @@ export default defineConfig({
     environment: "node",
     include: ["{core,studies,server,world,app,tools}/**/*.test.{ts,tsx}"],
     pool: "forks",
+    // All cores: of two, one would stay idle.
+    maxWorkers: "100%",
     testTimeout: 60_000,
     hookTimeout: 120_000,
   },
