@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { align, MEASURES, memberSpans, paramsOf, similarReadings, standing, stayingPower } from "@core";
+import { memberSpans } from "@core";
 import { breadthSectors } from "./breadth-sectors";
 import { participationRows, participationSentence, type ParticipationRow } from "./breadth";
 import { Market } from "./market";
@@ -252,42 +252,6 @@ describe("timing in words", () => {
     expect(at(8, 10)).toContain("stands at +8, down from +10.");
     expect(at(10.2, 9.9)).toContain("as on the session before");
     expect(at(-61, NaN, "washed out")).toContain("stands at \u221261: washed out.");
-  });
-});
-
-describe("bounds and windows that are easily moved by one", () => {
-  it("measures have the windows that their names have in the trade", () => {
-    const windows = Object.fromEntries(
-      MEASURES.flatMap((m) => Object.values(paramsOf({ measure: m.name })).map((n) => [m.name, n])),
-    );
-    expect(windows).toEqual({
-      ...{ sma: 50, ema: 50, "highest close": 20, "lowest close": 20, "regression end": 63, "upper band": 20, "lower band": 20 },
-      ...{ "detrended price": 20, "regression slope": 20, return: 21, rsi: 14, stochastic: 14, "williams r": 14 },
-      ...{ "range position": 20, adx: 14, "plus di": 14, "minus di": 14, "band width": 20, "historical volatility": 21, atr: 14 },
-      ...{ "average volume": 50, participation: 50 },
-    });
-  });
-  it("readings are alike within five, zones from their bounds", () => {
-    expect(similarReadings(Float64Array.of(5, 15, 4.9, 15.1, 10))).toEqual([0, 1, 4]);
-    expect(similarReadings(Float64Array.of(70, 69.9, 75, 90, 70), { high: 70, low: 10 })).toEqual([0, 2, 3, 4]);
-    expect(similarReadings(Float64Array.of(10, 10.1, 3, 10), { high: 70, low: 10 })).toEqual([0, 2, 3]);
-  });
-  it("standing begins at 80 and ends at 65", () => {
-    expect([
-      standing(80, 64.9),
-      standing(79.9, 10),
-      standing(80, 65),
-      standing(80, 80),
-      standing(64.9, 80),
-      standing(65, 80),
-    ]).toEqual(["new arrival", undefined, undefined, "established", "fading", undefined]);
-    const eight = [...new Array<number>(8).fill(50), NaN, NaN];
-    expect([stayingPower(eight), stayingPower([...eight.slice(1), NaN])]).toEqual([50, NaN]);
-  });
-  it("values are carried five own sessions, and no sixth", () => {
-    const own = Int32Array.from({ length: 8 }, (_, k) => 11 + k);
-    expect([...align(Float64Array.of(7), Int32Array.of(10), own)]).toEqual([7, 7, 7, 7, 7, NaN, NaN, NaN]);
-    expect([...align(Float64Array.of(7), Int32Array.of(11), own)]).toEqual([7, 7, 7, 7, 7, 7, NaN, NaN]);
   });
 });
 
