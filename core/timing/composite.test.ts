@@ -21,6 +21,9 @@ describe("composite", () => {
       expect(level[t]).toBeCloseTo(expected, 8);
     }
   });
+  it("goes on from known levels as if calculated whole, wherever it goes on from", () => {
+    for (const start of [1, 100, n - 1]) expect(composite(panel, spans, level.slice(), start)).toEqual(level);
+  });
   it("does not lose the return of a stock that resumes after a halt", () => {
     const close = Float64Array.of(100, NaN, 121);
     const one = { sessions: Int32Array.of(1, 2, 3), count: 1, stride: 3, close } as unknown as Panel;
