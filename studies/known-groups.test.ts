@@ -33,6 +33,20 @@ const data = {
   ...base,
   groups: [
     ...base.groups,
+    {
+      name: "Twice",
+      kind: "theme" as const,
+      spans: memberSpans(
+        base.instruments.map((_, i) =>
+          i === 1
+            ? [
+                [10, 20],
+                [40, 50],
+              ]
+            : [],
+        ),
+      ),
+    },
     { name: "Later", kind: "theme" as const, spans: memberSpans(base.instruments.map((_, i) => (i === 0 ? [[150, N]] : []))) },
     {
       name: "FND",
@@ -70,6 +84,19 @@ describe("groups that are known", () => {
   it("of several it is enough that one is", () => {
     expect(at(10).knows("any:sector:None|sector:Fish")).toBe(true);
     expect(at(10).knows("any:sector:None|group:Later")).toBe(false);
+  });
+  it("of several have each run of each, up to the date", () => {
+    const runs = (t: number) => at(t).runsIn("any:group:Twice|group:Later", 1);
+    expect(runs(N - 1)).toEqual([
+      [10, 20],
+      [40, 50],
+    ]);
+    expect(runs(45)).toEqual([
+      [10, 20],
+      [40, 45],
+    ]);
+    expect(runs(39)).toEqual([[10, 20]]);
+    expect(at(N - 1).runsIn("any:group:Twice|group:Later", 0)).toEqual([[150, N - 1]]);
   });
   it("are found among the parameters of a study, one or many, given or not", () => {
     const params = z.object({
