@@ -4,7 +4,7 @@ import { ema, isoDate, seriesOf, weekday } from "@core";
 import type { Dataset } from "@core/columns/dataset";
 import { compositeColumn } from "@studies/columns";
 import { defineStudy, type Study } from "@studies/define-study";
-import { derivedColumns, deriveWhole, type PerInstrument, type PerSession } from "@studies/market";
+import { derivedColumns, deriveWhole, type PerInstrument, type PerSession } from "@studies/derived";
 import type { MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";

@@ -9,9 +9,9 @@ export interface Located {
 
 /** An instrument of a market, or one that belongs to no market; undefined when neither knows it. */
 export function locate(market: Market, ticker: string): Located | undefined {
-  for (const part of [market, market.abroad]) {
-    const instrument = part?.find(ticker);
-    if (part && instrument) return { part, instrument };
+  for (const part of market.parts) {
+    const instrument = part.find(ticker);
+    if (instrument) return { part, instrument };
   }
   return undefined;
 }
@@ -22,12 +22,20 @@ export function locate(market: Market, ticker: string): Located | undefined {
  */
 export function onSessionsOf(market: Market, { part, instrument }: Located, column: Float64Array): Float64Array {
   if (part === market) return column;
-  return align(onOwnDays(part, instrument, column), onOwnDays(part, instrument, part.sessions), market.sessions);
+  const close = part.bars("close", instrument.index);
+  return align(onOwnDays(part, close, column), onOwnDays(part, close, part.sessions), market.sessions);
 }
 
-/** A column on the sessions of an instrument: those of its market, or its own days where it belongs to none (method 0, A01). */
-export function onOwnDays<T extends Float64Array | Int32Array>(part: Market, instrument: KnownInstrument, column: T): T {
+/**
+ * A column on the sessions of a series: within a market all of them; what belongs to none has its own days, those on
+ * which its levels have a value (method 0, A01).
+ */
+export function onOwnDays<T extends Float64Array | Int32Array>(part: Market, levels: Float64Array, column: T): T {
   if (part.row.market !== "") return column;
-  const close = part.bars("close", instrument.index);
-  return column.filter((_: number, s: number) => !Number.isNaN(close[s])) as T;
+  return column.filter((_: number, s: number) => !Number.isNaN(levels[s])) as T;
+}
+
+/** Values and days of a series, each on its own days. */
+export function ownDays(part: Market, levels: Float64Array): [Float64Array, Int32Array] {
+  return [onOwnDays(part, levels, levels), onOwnDays(part, levels, part.sessions)];
 }

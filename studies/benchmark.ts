@@ -1,8 +1,8 @@
-import { locate } from "./abroad";
+import { locate, ownDays } from "./abroad";
 import { referenceColumns } from "./columns";
 import type { Market } from "./market";
 import type { PeerSet } from "./peer-names";
-import { ownDays, widestIndex, type Peer } from "./peer-set";
+import { widestIndex, type Peer } from "./peer-set";
 
 /** What the members of a set are held against. */
 export interface Benchmark {

@@ -3,15 +3,12 @@ import { z } from "zod";
 import { locate, onOwnDays } from "./abroad";
 import { compositeColumn, referenceColumns, regimeColumns, stopSideColumn } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
-import { groupKeyText } from "./group-key";
+import { groupKeyText, WHOLE_MARKET } from "./group-key";
 import type { KnownInstrument, Market } from "./market";
 import { FUNDAMENTAL_FIELDS, type FundamentalField } from "./market-data";
 import { strengthOfGroups } from "./strength-of-groups";
 import { trendOfStocks } from "./trend-of-stocks";
 import { date, fixed, list, price, signedPercent } from "./words";
-
-/** Asked for instead of a ticker: the market's composite. */
-export const COMPOSITE = "market:";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
@@ -30,10 +27,10 @@ export const chart = defineStudy({
     { ticker: "WORLD", history: 30 },
     { ticker: "$stock", history: 60, averages: [10], average: "ema" },
     { ticker: "$index" },
-    { ticker: COMPOSITE, history: 40 },
+    { ticker: WHOLE_MARKET, history: 40 },
   ],
   ask(market, { ticker, history, averages, average }) {
-    const shown = ticker === COMPOSITE ? compositeOf(market) : instrumentOf(market, ticker);
+    const shown = ticker === WHOLE_MARKET ? compositeOf(market) : instrumentOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
     const start = Math.max(0, days.length - history);
@@ -41,7 +38,7 @@ export const chart = defineStudy({
     const column = (name: BarColumn) => shown.column(name).slice(start);
     const index = market.perSession(referenceColumns).close;
     const reference = part === market ? index : align(index, market.sessions, days);
-    const isReference = ticker === (market.row.broadIndex ?? COMPOSITE);
+    const isReference = ticker === (market.row.broadIndex ?? WHOLE_MARKET);
     const close = column("close");
     return {
       asOf: market.asOf,
@@ -146,12 +143,13 @@ function instrumentOf(market: Market, ticker: string): Shown | undefined {
   const located = locate(market, ticker);
   if (!located) return undefined;
   const { part, instrument } = located;
+  const close = part.bars("close", instrument.index);
   return {
     part,
     instrument,
     name: instrument.name,
-    days: onOwnDays(part, instrument, part.sessions),
-    column: (name) => onOwnDays(part, instrument, part.bars(name, instrument.index)),
+    days: onOwnDays(part, close, part.sessions),
+    column: (name) => onOwnDays(part, close, part.bars(name, instrument.index)),
   };
 }
 

@@ -12,8 +12,8 @@ import {
   volatilitySlope,
   type Panel,
 } from "@core";
-import { groupKeyText, type GroupLevel } from "./group-key";
-import { deriveWhole, type PerInstrument, type PerSession } from "./market";
+import { groupKeyText, WHOLE_MARKET, type GroupLevel } from "./group-key";
+import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import type { ColumnData } from "./market-data";
 import { spansOf } from "./spans";
 
@@ -91,8 +91,6 @@ function carryStops(panel: Panel, whole: Float64Array, from: number): void {
     trailingStop(highLowClose(panel, i), { side: part(0), stop: part(1), range: part(2) }, from);
   }
 }
-
-const WHOLE_MARKET = "market:";
 
 /** Participation counts as columns: above and counted of each horizon, all five last. */
 export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): PerSession<Record<string, Uint16Array>> {

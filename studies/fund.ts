@@ -45,17 +45,18 @@ export const fund = defineStudy({
     const holdings = held.flatMap(({ part, instrument, weight }): HoldingRow[] => {
       const strength = strengthOf(part, instrument);
       if (!strength) return [];
-      const row = {
-        ...strength,
-        ticker: instrument.ticker,
-        name: instrument.name,
-        kind: instrument.kind,
-        sector: instrument.sector ?? "",
-        industry: instrument.industry ?? "",
-        weight,
-        gave: weight * strength.returns[2],
-      };
-      return [row];
+      return [
+        {
+          ...strength,
+          ticker: instrument.ticker,
+          name: instrument.name,
+          kind: instrument.kind,
+          sector: instrument.sector ?? "",
+          industry: instrument.industry ?? "",
+          weight,
+          gave: weight * strength.returns[2],
+        },
+      ];
     });
     const close = market.bars("close", row.index);
     const overlaps = market.instruments
@@ -129,31 +130,28 @@ export const fund = defineStudy({
 
 /** What a fund holds at the as-of session, here and among what belongs to no market; of what has no bar yet nothing is known. */
 function holdingsOf(market: Market, ticker: string): Held[] {
-  return [market, market.abroad].flatMap((part): Held[] =>
-    (part?.holdingsAt(ticker, part.t) ?? []).flatMap(({ index, weight }) => {
-      const instrument = part!.at(index);
-      return instrument ? [{ part: part!, instrument, weight }] : [];
+  return market.parts.flatMap((part) =>
+    part.holdingsAt(ticker, part.t).flatMap(({ index, weight }): Held[] => {
+      const instrument = part.at(index);
+      return instrument ? [{ part, instrument, weight }] : [];
     }),
   );
 }
 
 /** How many holdings have no bar yet. */
 function unlisted(market: Market, ticker: string): number {
-  const parts = [market, market.abroad].flatMap((part) => part ?? []);
-  return parts.flatMap((part) => part.holdingsAt(ticker, part.t).filter(({ index }) => !part.at(index))).length;
+  return market.parts.flatMap((part) => part.holdingsAt(ticker, part.t).filter(({ index }) => !part.at(index))).length;
 }
 
 /** Strength of each holding among what the fund held at each time. */
 function strengthOfHoldings(market: Market, ticker: string) {
-  const ever = [market, market.abroad].flatMap((part) =>
-    part
-      ? everBelonging(part, groupKeyText("group", ticker)).map(({ row, belongsAt }) => ({
-          part,
-          index: row.index,
-          levels: part.bars("close", row.index),
-          belongsAt,
-        }))
-      : [],
+  const ever = market.parts.flatMap((part) =>
+    everBelonging(part, groupKeyText("group", ticker)).map(({ row, belongsAt }) => ({
+      part,
+      index: row.index,
+      levels: part.bars("close", row.index),
+      belongsAt,
+    })),
   );
   const rows = strengthOfSeries(market, ever);
   return (part: Market, { index }: KnownInstrument) => rows[ever.findIndex((e) => e.part === part && e.index === index)];

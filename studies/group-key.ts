@@ -12,6 +12,9 @@ export interface GroupKey {
 
 const LEVELS: readonly GroupLevel[] = ["sector", "industry", "group", "market", "stocks", "any"];
 
+/** The key of all members of a market; instead of a ticker it asks for the market's composite. */
+export const WHOLE_MARKET = "market:";
+
 /** Reads a key such as "sector:Shipyards" or "market:"; undefined for a text that is none. */
 export function findGroupKey(text: string): GroupKey | undefined {
   const colon = text.indexOf(":");

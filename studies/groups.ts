@@ -1,6 +1,6 @@
 import { mean, simpleReturnAt, standing, type StrengthFlag } from "@core";
 import { z } from "zod";
-import { locate } from "./abroad";
+import { locate, type Located } from "./abroad";
 import { dayFacts, type DayFacts } from "./day-facts";
 import type { Market } from "./market";
 import { defineStudy, type Link, type Sentence } from "./define-study";
@@ -98,10 +98,10 @@ export const groups = defineStudy({
       /** Home against the world over three months, where both are known. */
       homeAndWorld:
         reference && world
-          ? [reference, world].map(({ part, instrument }) => ({
-              name: instrument.name,
-              ticker: instrument.ticker,
-              r63: simpleReturnAt(part.bars("close", instrument.index), part.lastSessionOf(instrument.index), 63),
+          ? [reference, world].map((index) => ({
+              name: index.instrument.name,
+              ticker: index.instrument.ticker,
+              r63: threeMonthsOf(index),
             }))
           : [],
     };
@@ -174,15 +174,18 @@ export interface Family {
   readonly ofIndex: boolean;
 }
 
+/** Three-month return of an instrument to its own last session. */
+function threeMonthsOf({ part, instrument: { index } }: Located): number {
+  return simpleReturnAt(part.bars("close", index), part.lastSessionOf(index), 63);
+}
+
 function familiesOf(market: Market, peers: readonly Peer[], rows: readonly (SeriesStrength | undefined)[]): Map<string, Family> {
   const names = [...new Set(peers.map((p) => p.family))];
   return new Map(
     names.map((name): [string, Family] => {
       const index = name === "" ? undefined : ownIndex(market, name);
       const members = peers.flatMap((p, k) => (p.family === name ? [rows[k]?.returns[2] ?? NaN] : []));
-      const own =
-        index &&
-        simpleReturnAt(index.part.bars("close", index.instrument.index), index.part.lastSessionOf(index.instrument.index), 63);
+      const own = index && threeMonthsOf(index);
       return [name, { name, r63: own ?? mean(members), ofIndex: own !== undefined }];
     }),
   );

@@ -10,7 +10,7 @@ import {
   type NewExtremes,
 } from "@core";
 import { spansOf } from "./spans";
-import { deriveWhole, type PerSession } from "./market";
+import { deriveWhole, type PerSession } from "./derived";
 
 /** Advances, declines and their volumes among the members of a group. */
 export function advancesColumns(key = "market:"): PerSession<{ [K in keyof Advances]: Advances[K] }> {

@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { memberSpans } from "@core";
 import { z } from "zod";
-import { chart, COMPOSITE } from "./chart";
+import { chart } from "./chart";
 import { dayFacts, averageVolume } from "./day-facts";
+import { WHOLE_MARKET } from "./group-key";
 import { groupKeySchema, groupKeysIn } from "./group-key-schema";
 import { Market } from "./market";
 import { isTooDeep, ruleSchema } from "./rule-schema";
@@ -128,7 +129,7 @@ describe("the stocks of a group", () => {
 
 describe("a chart of the composite", () => {
   const market = new Market(data, N - 1);
-  const r = chart.ask(market, chart.params.parse({ ticker: COMPOSITE, history: 30, averages: [5] }))!;
+  const r = chart.ask(market, chart.params.parse({ ticker: WHOLE_MARKET, history: 30, averages: [5] }))!;
   it("has levels and averages, no highs, lows or volume, and nothing it is relative to", () => {
     expect([r.name, r.kind, r.days.length, r.relative.length]).toEqual(["Handmade composite", "composite", 30, 0]);
     expect([r.high, r.low, r.open, r.volume].every((column) => column.every(Number.isNaN))).toBe(true);

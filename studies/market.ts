@@ -2,7 +2,8 @@ import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { findGroupKey, partsOf, pickedTickers } from "./group-key";
 import { memberRuns } from "./spans";
-import { FUNDAMENTAL_FIELDS, type ColumnData, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
+import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
+import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
 /** An instrument as it is known at the as-of session. */
 export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
@@ -11,120 +12,6 @@ export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
   /** Session index of its first bar. */
   readonly first: number;
 };
-
-type Columns = DerivedColumns;
-
-/** A column of the market that needs no later session than its own: derived once from the whole history, then cut. */
-export interface PerSession<T extends Columns> {
-  readonly name: string;
-  derive(data: ColumnData): T;
-  /** Where deriving anew is slow: writes the values of the sessions from one on, into columns that hold the earlier ones. */
-  extend?(data: ColumnData, columns: T, from: number): void;
-}
-
-/** The same for every instrument: instruments x stride of the panel. */
-export interface PerInstrument {
-  readonly name: string;
-  derive(data: ColumnData): Float64Array;
-  extend?(data: ColumnData, column: Float64Array, from: number): void;
-}
-
-interface Kept {
-  value: Float64Array | Columns;
-  /** The first session whose value is not final any more; undefined while all are. */
-  stale?: number;
-  /** Derived in this run, and slow enough to derive that a later run would rather have it. */
-  fresh?: boolean;
-}
-
-const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
-
-function derived<T extends Float64Array | Columns>(
-  from: ColumnData,
-  column: { readonly name: string; derive(data: ColumnData): T; extend?(data: ColumnData, kept: T, from: number): void },
-): T {
-  const data = from as MarketData;
-  let all = derivedOf.get(data);
-  if (!all) derivedOf.set(data, (all = new Map<string, Kept>()));
-  const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
-  if (!kept) {
-    const value = column.derive(data);
-    all.set(column.name, { value, ...(column.extend && !ofPassing(column.name) ? { fresh: true } : {}) });
-    forgetPassing(all);
-    return value;
-  }
-  all.set(column.name, kept);
-  if (kept.stale !== undefined) {
-    if (column.extend) {
-      const value = withRoom(kept.value, data.panel.sessions.length) as T;
-      column.extend(data, value, kept.stale);
-      kept.value = value;
-    } else kept.value = column.derive(data);
-    delete kept.stale;
-  }
-  return kept.value as T;
-}
-
-/** Columns of what was picked for a while, such as a focus: kept while it is looked at, not for a later run. */
-function ofPassing(name: string): boolean {
-  return name.includes(":any:") || name.includes(":stocks:");
-}
-
-const MOST_PASSING = 60;
-
-function forgetPassing(all: Map<string, Kept>): void {
-  const passing = [...all.keys()].filter(ofPassing);
-  for (const name of passing.slice(0, -MOST_PASSING)) all.delete(name);
-}
-
-/** What an earlier run derived, to be carried on from where it ends. */
-function fromEarlierRun(data: MarketData, name: string): Kept | undefined {
-  const value = data.derived?.[name];
-  const length = value && Object.values(value)[0]?.length;
-  return value && length !== undefined ? { value, ...(length < data.panel.sessions.length ? { stale: length } : {}) } : undefined;
-}
-
-/** Columns a session that were derived since this was last asked, as far as their sessions are final, by name. */
-export function takeFresh(data: MarketData): Record<string, Columns> {
-  const taken: Record<string, Columns> = {};
-  for (const [name, kept] of derivedOf.get(data) ?? []) {
-    if (!kept.fresh || kept.value instanceof Float64Array) continue;
-    kept.fresh = false;
-    taken[name] = Object.fromEntries(Object.entries(kept.value).map(([key, column]) => [key, column.slice(0, data.settled)]));
-  }
-  return taken;
-}
-
-/** The columns that are kept of data, by name: for proofs about them. */
-export function derivedColumns(data: MarketData): ReadonlyMap<string, Float64Array | Columns> {
-  return new Map([...(derivedOf.get(data) ?? [])].map(([name, kept]) => [name, kept.value]));
-}
-
-/** Columns a session made as long as there are sessions; those an instrument have their room already. */
-function withRoom(value: Float64Array | Columns, sessions: number): Float64Array | Columns {
-  if (value instanceof Float64Array) return value;
-  return Object.fromEntries(
-    Object.entries(value).map(([key, column]) => {
-      if (column.length === sessions) return [key, column];
-      const longer = new (column.constructor as new (n: number) => typeof column)(sessions);
-      longer.set(column.subarray(0, sessions));
-      return [key, longer];
-    }),
-  );
-}
-
-/** Hands the derived columns of data on to what grew from them: what was final stays, the rest is extended when asked for. */
-export function handOn(earlier: MarketData, later: MarketData): void {
-  const all = derivedOf.get(earlier);
-  if (!all || earlier.lineage !== later.lineage) return;
-  for (const kept of all.values()) kept.stale = Math.min(kept.stale ?? Infinity, earlier.settled);
-  derivedOf.set(later, all);
-  derivedOf.delete(earlier);
-  if (earlier.abroad && later.abroad) handOn(earlier.abroad, later.abroad);
-}
-
-/** The derived columns of the whole history, for deriving further ones; studies use `Market`. */
-export const deriveWhole = derived;
 
 const knownOf = new WeakMap<MarketData["instruments"], { first: Int32Array; known: readonly KnownInstrument[] }>();
 
@@ -207,6 +94,12 @@ export class Market {
     return t < 0 ? undefined : (this.#abroad = new Market(abroad, t));
   }
 
+  /** Itself, and what belongs to no market where there is any. */
+  get parts(): readonly Market[] {
+    const { abroad } = this;
+    return abroad ? [this, abroad] : [this];
+  }
+
   /**
    * The session on which an instrument stands: t within a market; where it belongs to none its own last bar, as it has
    * its own dates as sessions (method 0, A01). -1 where there is no such bar.
@@ -222,14 +115,14 @@ export class Market {
   }
 
   /** Columns that have one value a session, to t. */
-  perSession<T extends Columns>(column: PerSession<T>): T {
-    const whole = derived(this.#data, column);
+  perSession<T extends DerivedColumns>(column: PerSession<T>): T {
+    const whole = deriveWhole(this.#data, column);
     return Object.fromEntries(Object.entries(whole).map(([key, values]) => [key, values.subarray(0, this.t + 1)])) as T;
   }
 
   /** A derived column of one instrument, to t. */
   perInstrument(column: PerInstrument, index: number): Float64Array {
-    return seriesOf(derived(this.#data, column), this.#data.panel.stride, index, this.t + 1);
+    return seriesOf(deriveWhole(this.#data, column), this.#data.panel.stride, index, this.t + 1);
   }
 
   /** Whether an instrument belonged, on a session up to t, to the members that breadth speaks of. */
@@ -278,7 +171,7 @@ export class Market {
     if (level === "market") return true;
     if (level === "any") return partsOf(key).some((part) => this.knows(part));
     if (level === "stocks") return pickedTickers(key).some((ticker) => this.find(ticker) !== undefined);
-    if (level === "group") return [this, this.abroad].some((part) => part?.groups.some((g) => g.name === name));
+    if (level === "group") return this.parts.some((part) => part.groups.some((g) => g.name === name));
     return this.instruments.some((i) => i.kind === "stock" && i[level] === name);
   }
 

@@ -1,5 +1,5 @@
 import { align } from "@core";
-import type { Located } from "./abroad";
+import { ownDays, type Located } from "./abroad";
 import { groupSeries } from "./columns";
 import { findGroupKey, groupKeyText, partsOf } from "./group-key";
 import { membersOf } from "./group-members";
@@ -174,9 +174,9 @@ function levelBelow(market: Market, row: KnownInstrument): Inside | undefined {
   if (row.kind === "stock") return undefined;
   if (row.ticker === market.row.broadIndex) return { set: "sector" };
   const key = groupKeyText("group", row.ticker);
-  for (const part of [market, market.abroad]) {
-    const held = part ? membersOf(part, [key]).map((index) => part.at(index)!) : [];
-    if (!part || held.length === 0) continue;
+  for (const part of market.parts) {
+    const held = membersOf(part, [key]).map((index) => part.at(index)!);
+    if (held.length === 0) continue;
     if (held.every((i) => i.kind === "stock")) return { set: "stock", in: key };
     const kinds = (kind: string) =>
       part.groups.filter((g) => g.kind === kind && held.some((i) => part.isIn(groupKeyText("group", g.name), i.index, part.t)));
@@ -202,8 +202,7 @@ function abroadGroups(market: Market, kind: string): { part: Market; name: strin
 /** All instruments that belong to a group of a kind, each with the name of that group. */
 function grouped(market: Market, kind: string, inside?: string): Peer[] {
   const found = new Map<string, Peer>();
-  for (const part of [market, market.abroad]) {
-    if (!part) continue;
+  for (const part of market.parts) {
     const names = part.groups.filter((g) => (inside === undefined ? g.kind === kind : groupKeyText("group", g.name) === inside));
     for (const { name } of names) {
       for (const index of part.groupAt(name, part.t)) {
@@ -255,13 +254,6 @@ export function levelsOn(peer: Pick<Peer, "part" | "levels">, days: Int32Array):
   const { part, levels } = peer;
   if (days === part.sessions) return levels;
   return align(...ownDays(part, levels), days);
-}
-
-/** Values and days of a series: within a market all its sessions; what belongs to no market has the days of its bars. */
-export function ownDays(part: Market, levels: Float64Array): [Float64Array, Int32Array] {
-  if (part.row.market !== "") return [levels, part.sessions];
-  const has = (_: unknown, s: number) => !Number.isNaN(levels[s]);
-  return [levels.filter(has), part.sessions.filter(has)];
 }
 
 /** The index abroad that stands for most instruments of a kind. */

@@ -1,6 +1,7 @@
 import { directionalMovement, percentileRankAt, rangePosition } from "@core";
 import { referenceColumns, regimeColumns, volatilitySlopeColumns } from "./columns";
-import { deriveWhole, type Market, type PerSession } from "./market";
+import { deriveWhole, type PerSession } from "./derived";
+import type { Market } from "./market";
 
 /** A figure of the regime with its verdict and its place. */
 export interface RegimeMeasure {

@@ -1,12 +1,12 @@
 import { align, simpleReturnAt, sma } from "@core";
 import { z } from "zod";
-import { locate } from "./abroad";
+import { locate, ownDays } from "./abroad";
 import { groupSeries, referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { findGroupKey } from "./group-key";
 import { groupsTitle } from "./group-members";
 import type { Market } from "./market";
-import { levelsOn, ownDays, ownIndex } from "./peer-set";
+import { levelsOn, ownIndex } from "./peer-set";
 import { signedPercent } from "./words";
 
 /** The line of anything that can stand in a list: an instrument, or a group by its key. */
@@ -63,8 +63,8 @@ function seriesOf(market: Market, key: string): { name: string; levels: Float64A
     return { name: instrument.name, r63, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
   }
   if (!group || !market.knows(key) || group.level === "market") return undefined;
-  for (const part of [market, market.abroad]) {
-    if (!part || part.everIn(key).length === 0) continue;
+  for (const part of market.parts) {
+    if (part.everIn(key).length === 0) continue;
     const levels = part.perSession(groupSeries(group.level, group.name)).level;
     const r63 = simpleReturnAt(levels, part.t, 63);
     return { name: groupsTitle([key], market), r63, levels: levelsOn({ part, levels }, market.sessions) };

@@ -11,7 +11,7 @@ import {
   type StrengthRow,
 } from "@core";
 import type { Market } from "./market";
-import { ownDays } from "./peer-set";
+import { ownDays } from "./abroad";
 
 /** What strength needs of a member: its levels on the sessions of its part, and when it belonged to the set. */
 export interface StrengthSeries {

@@ -18,7 +18,8 @@ import {
 import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
 import { internalsColumns } from "./internals-columns";
 import type { Lane } from "./lane-names";
-import { deriveWhole, type PerSession } from "./market";
+import { deriveWhole, type PerSession } from "./derived";
+import { WHOLE_MARKET } from "./group-key";
 import { spansOf } from "./spans";
 import type { ColumnData } from "./market-data";
 
@@ -53,7 +54,7 @@ const EMA50 = averageColumn("ema", 50);
 
 function countStances(data: ColumnData, counts: { favour: Uint16Array; avoid: Uint16Array }, from: number): void {
   const { panel, instruments } = data;
-  const universe = spansOf(data, "market:");
+  const universe = spansOf(data, WHOLE_MARKET);
   const average = deriveWhole(data, EMA50);
   const sides = deriveWhole(data, stopSideColumn);
   const industries = [...new Set(instruments.flatMap((i) => (i.kind === "stock" && i.industry !== null ? [i.industry] : [])))];

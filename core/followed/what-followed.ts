@@ -54,7 +54,10 @@ export function whatFollowed(
     const all = span.filter(finished);
     return {
       horizon,
-      after: withInterval(summary(close, sessions, horizon)),
+      after: {
+        ...summary(close, sessions, horizon),
+        interval: wilsonInterval(higherAfter(close, sessions, horizon), sessions.length),
+      },
       base: summary(close, all, horizon),
       sessions,
       returns: sessions.map((s) => close[s + horizon]! / close[s]! - 1),
@@ -75,19 +78,14 @@ export function thinned(sessions: readonly number[], apart: number): number[] {
   return kept;
 }
 
-function withInterval(summary: ReturnSummary): ThinnedSummary {
-  return { ...summary, interval: wilsonInterval(Math.round(summary.n * (summary.positive || 0)), summary.n) };
+function higherAfter(close: Float64Array, sessions: readonly number[], horizon: number): number {
+  return sessions.reduce((n, s) => n + (isAbove(close[s + horizon]!, close[s]!) ? 1 : 0), 0);
 }
 
 function summary(close: Float64Array, sessions: readonly number[], horizon: number): ReturnSummary {
   const n = sessions.length;
   const returns = new Float64Array(n);
-  let wins = 0;
-  for (let k = 0; k < n; k++) {
-    const [from, to] = [close[sessions[k]!]!, close[sessions[k]! + horizon]!];
-    returns[k] = to / from - 1;
-    if (isAbove(to, from)) wins++;
-  }
+  for (let k = 0; k < n; k++) returns[k] = close[sessions[k]! + horizon]! / close[sessions[k]!]! - 1;
   const centre = mean(returns);
   const sorted = returns.sort();
   const middle = n >> 1;
@@ -97,6 +95,6 @@ function summary(close: Float64Array, sessions: readonly number[], horizon: numb
     median: n === 0 ? NaN : n % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2,
     worst: n > 0 ? sorted[0]! : NaN,
     best: n > 0 ? sorted[n - 1]! : NaN,
-    positive: n > 0 ? wins / n : NaN,
+    positive: n > 0 ? higherAfter(close, sessions, horizon) / n : NaN,
   };
 }

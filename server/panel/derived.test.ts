@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { compositeColumn, participationColumns } from "@studies/columns";
 import { extremesColumns } from "@studies/internals-columns";
-import { deriveWhole, takeFresh } from "@studies/market";
+import { deriveWhole, takeFresh } from "@studies/derived";
 import type { DerivedColumns, MarketData } from "@studies/market-data";
 import { stanceCountColumns } from "@studies/timing-columns";
 import { makeWorld } from "@world/make-world";

@@ -1,4 +1,4 @@
-import { handOn, takeFresh } from "@studies/market";
+import { handOn, takeFresh } from "@studies/derived";
 import type { DerivedColumns, MarketData } from "@studies/market-data";
 import { STUDIES } from "@studies/registry";
 import { runStudy, type Said } from "../ask/study-job";
