@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { getDesk } from "@server/desk-of-app.server";
-import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
+import { Conflict, Invalid, NotFound, Unavailable, type Foreseen } from "@server/errors";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import type { Answer, Desk } from "@server/ask/desk.server";
 import type { Study } from "@studies/define-study";
@@ -76,8 +76,9 @@ export async function foreseen<T>(work: () => Promise<T>): Promise<T> {
     return await work();
   } catch (error) {
     const status = statusOf(error);
-    if (status === undefined || !(error instanceof Error)) throw error;
-    const shown: ErrorShown = { message: error.message, details: (error as Partial<ErrorShown>).details ?? [] };
+    if (status === undefined) throw error;
+    const { message, details } = error as Foreseen;
+    const shown: ErrorShown = { message, details };
     // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to answer with a status
     throw data(shown, { status });
   }

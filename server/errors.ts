@@ -4,7 +4,7 @@ const MOST_LETTERS = 400;
 const MOST_DETAILS = 20;
 
 /** An error that was foreseen: its message is for a person, in short whatever was given. */
-abstract class Foreseen extends Error {
+export abstract class Foreseen extends Error {
   /** What and where, a line each. */
   readonly details: readonly string[];
   constructor(message: string, details: readonly string[] = [], options?: ErrorOptions) {

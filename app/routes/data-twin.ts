@@ -1,7 +1,7 @@
 import { isoDate } from "@core";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { getDesk } from "@server/desk-of-app.server";
-import { Invalid, NotFound } from "@server/errors";
+import { NotFound, type Foreseen } from "@server/errors";
 import { csvText } from "@server/transfer/csv-text";
 import { STUDIES } from "@studies/registry";
 import { parseHere } from "~/here";
@@ -40,7 +40,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   } catch (error) {
     const status = statusOf(error);
     if (status === undefined) throw error;
-    return Response.json({ error: (error as Error).message, details: error instanceof Invalid ? error.details : [] }, { status });
+    const { message, details } = error as Foreseen;
+    return Response.json({ error: message, details }, { status });
   }
 }
 
