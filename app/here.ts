@@ -37,8 +37,19 @@ export function hrefOf(
   if (here.market) search.set("market", here.market);
   if (here.asOf) search.set("asof", here.asOf);
   for (const key of here.focus) search.append("focus", key);
+  return addressOf(path, search);
+}
+
+function addressOf(path: string, search: URLSearchParams): string {
   const text = search.toString().replaceAll("%3A", ":");
   return text === "" ? path : `${path}?${text}`;
+}
+
+/** An address of this application with what is shared taken from elsewhere. */
+export function withHere(href: string, here: Here): string {
+  const { pathname, searchParams } = new URL(href, "http://here");
+  const own = [...new Set(searchParams.keys())].filter((key) => !["market", "asof", "focus"].includes(key));
+  return hrefOf(here, pathname, Object.fromEntries(own.map((key) => [key, searchParams.getAll(key)])));
 }
 
 const PATHS: Record<Link["screen"], string> = {
@@ -75,7 +86,6 @@ export function useHrefWith(): (changes: Readonly<Record<string, string | readon
       for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined])
         if (one) next.append(key, one);
     }
-    const text = next.toString().replaceAll("%3A", ":");
-    return text === "" ? pathname : `${pathname}?${text}`;
+    return addressOf(pathname, next);
   };
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from "react";
 import { NavigationType, useLocation, useNavigate, useNavigationType } from "react-router";
-import { parseHere, type Here } from "./here";
+import { parseHere, withHere } from "./here";
 
 /*
  * Where each screen was opened from, so that Backspace leads back to it with its set, order and choices. A screen here is
@@ -61,14 +61,4 @@ export function useWayBack(): (otherwise: string | undefined) => boolean {
     void navigate(to);
     return true;
   };
-}
-
-/** An address with what is shared by all screens taken from another. */
-function withHere(href: string, { market, asOf, focus }: Here): string {
-  const url = new URL(href, "http://here");
-  for (const name of ["market", "asof", "focus"]) url.searchParams.delete(name);
-  if (market) url.searchParams.set("market", market);
-  if (asOf) url.searchParams.set("asof", asOf);
-  for (const key of focus) url.searchParams.append("focus", key);
-  return url.pathname + url.search.replaceAll("%3A", ":");
 }

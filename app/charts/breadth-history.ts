@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { fixed } from "@studies/words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 
 export interface BreadthHistory {
   readonly days: Int32Array;
@@ -29,11 +29,6 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     itemStyle: { color: colour },
     silent: true,
   });
-  // What they are stands in the legend: on the picture the lines would run through it.
-  const zone = (from: number, to: number, colour: string) => [
-    { yAxis: from, itemStyle: { color: colour, opacity: 0.1 } },
-    { yAxis: to },
-  ];
   return {
     grid: [frame({ right: 44, top: 6, height: "34%" }), frame({ right: 44, top: "44%", bottom: 24 })],
     xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
@@ -63,7 +58,7 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
         markArea: {
           silent: true,
           z: 5,
-          data: [zone(100, data.zones.high, theme.teal), zone(0, data.zones.low, theme.rust)],
+          data: [zoneArea(100, data.zones.high, theme.teal), zoneArea(0, data.zones.low, theme.rust)],
         },
       },
     ],

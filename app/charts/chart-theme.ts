@@ -126,3 +126,8 @@ const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "
 function monthLabel(iso: string): string {
   return `${MONTHS[Number(iso.slice(5, 7)) - 1]} ${iso.slice(0, 4)}`;
 }
+
+/** A band between two values, tinted. What it is stands in the legend: on the picture the lines would run through it. */
+export function zoneArea(from: number, to: number, colour: string) {
+  return [{ yAxis: from, itemStyle: { color: colour, opacity: 0.1 } }, { yAxis: to }];
+}

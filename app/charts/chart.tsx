@@ -74,13 +74,7 @@ export function Chart({ label, options, className, days, main = false }: Props) 
     };
   }, [drawn, days, goTo]);
   return (
-    <div
-      role="img"
-      aria-label={label}
-      className={className}
-      data-drawn={drawn !== undefined}
-      {...(main ? { "data-main": true } : {})}
-    >
+    <div role="img" aria-label={label} className={className} data-drawn={drawn !== undefined} data-main={main || undefined}>
       <div ref={box} className="size-full" />
     </div>
   );

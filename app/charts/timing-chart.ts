@@ -3,7 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { TIDE_STRETCHED } from "@studies/breadth-zones";
 import { LANES } from "@studies/lane-names";
 import { date, fixed, signed } from "@studies/words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 
 export interface TimingChart {
   readonly days: Int32Array;
@@ -40,11 +40,6 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
     lineStyle: { color: colour, width },
     itemStyle: { color: colour },
   });
-  // What they are stands in the legend: on the picture the line would run through it.
-  const zone = (from: number, to: number, colour: string) => [
-    { yAxis: from, itemStyle: { color: colour, opacity: 0.1 } },
-    { yAxis: to },
-  ];
   const washedDays = new Set(data.episodes.map((e) => isoDate(e.day)));
   return {
     grid: [
@@ -110,7 +105,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
         },
         markArea: {
           silent: true,
-          data: [zone(100, TIDE_STRETCHED, theme.teal), zone(-100, data.washed, theme.rust)],
+          data: [zoneArea(100, TIDE_STRETCHED, theme.teal), zoneArea(-100, data.washed, theme.rust)],
         },
       },
       {

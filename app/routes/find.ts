@@ -1,7 +1,6 @@
 import { directory, type DirectoryEntry } from "@studies/directory";
 import { pickedKey } from "@studies/group-key";
 import { count } from "@studies/words";
-import { getDesk } from "@server/desk-of-app.server";
 import { listKeptThings } from "@server/kept.server";
 import { askFor, findFor, foreseen, openDesk } from "~/ask.server";
 import { parseHere } from "~/here";
@@ -20,14 +19,15 @@ export interface FindAnswer {
 /** All that can be found by name: of the market in view, the lists that are kept, and the instruments of the others. */
 export async function loader({ request }: Route.LoaderArgs): Promise<FindAnswer> {
   const own = await askFor(request, directory);
-  const markets = await foreseen(async () => (await getDesk()).listMarkets());
-  const lists = await listKeptThings((await openDesk()).db, "list");
+  const desk = await openDesk();
+  const markets = await foreseen(() => desk.listMarkets());
+  const lists = await listKeptThings(desk.db, "list");
+  const known = new Set(own.result.entries.map((e) => e.key));
   const others = await Promise.all(
     markets
       .filter((m) => m.market !== own.market)
       .map(async ({ market, name }): Promise<Found[]> => {
         const said = await findFor(request, directory, {}, market);
-        const known = new Set(own.result.entries.map((e) => e.key));
         const instruments = (said?.result.entries ?? []).filter((e) => !e.key.includes(":") && !known.has(e.key));
         return instruments.map((e) => ({ ...e, market, marketName: name }));
       }),

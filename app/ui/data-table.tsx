@@ -37,7 +37,6 @@ interface Props<Row> {
     readonly isChosen: (row: Row) => boolean;
     readonly toggle: (row: Row) => void;
   };
-  readonly onBack?: () => void;
   /** Is told which row has the keyboard. */
   readonly onActive?: (row: Row) => void;
   readonly className?: string;
@@ -54,7 +53,7 @@ const ROW = 27;
  * that do not fit are left out in the order of their priority, and can be asked for.
  */
 export function DataTable<Row>(props: Props<Row>) {
-  const { caption, rows, columns: all, rowKey, defaultSort, href, choose, onBack, onActive, className } = props;
+  const { caption, rows, columns: all, rowKey, defaultSort, href, choose, onActive, className } = props;
   const { sortParam = "sort", main = false } = props;
   const [search] = useSearchParams();
   const hrefWith = useHrefWith();
@@ -111,13 +110,12 @@ export function DataTable<Row>(props: Props<Row>) {
     else if (event.key === "End") focusRow(sorted.length - 1);
     else if (event.key === "Enter" && event.target === event.currentTarget) void navigate(href(row));
     else if (event.key === " " && event.target === event.currentTarget && choose) choose.toggle(row);
-    else if (event.key === "Backspace" && onBack) onBack();
     else return;
     event.preventDefault();
   };
 
   return (
-    <div {...(main ? { "data-main": true } : {})}>
+    <div data-main={main || undefined}>
       <div
         ref={box}
         className={clsx(

@@ -29,5 +29,9 @@ export function useHotkey(
 /** Whether a key pressed there belongs to a field, a menu or a dialog. */
 export function isTyping(target: EventTarget | null): boolean {
   if (!(target instanceof HTMLElement)) return false;
-  return target.closest("input, textarea, select, [contenteditable], [role=menu], [role=dialog], [role=listbox]") !== null;
+  return (
+    target.closest(
+      "input, textarea, select, [contenteditable], [role=menu], [role=dialog], [role=alertdialog], [role=listbox]",
+    ) !== null
+  );
 }

@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
-import { chart, COMPOSITE } from "@studies/chart";
+import { chart } from "@studies/chart";
+import { WHOLE_MARKET } from "@studies/group-key";
 import { stocks } from "@studies/stocks";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
@@ -26,7 +27,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const here = parseHere(search);
   if (!params.ticker) {
     const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
-    throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex ?? COMPOSITE)}`));
+    throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex ?? WHOLE_MARKET)}`));
   }
   const answer = await askFor(request, chart, { ticker: params.ticker, ...chartParams(search) });
   const { industry } = answer.result;

@@ -9,12 +9,11 @@ import { notesColumn, rankColumn, strengthColumns } from "./strength-columns";
 
 interface Props {
   readonly fund: ResultOf<typeof fund>;
-  readonly onBack: () => void;
   readonly onActive: (row: { key: string; name: string }) => void;
 }
 
 /** What a fund holds: the holdings by strength with their weights, its sectors beside the market's, and funds like it. */
-export function FundPart({ fund: f, onBack, onActive }: Props) {
+export function FundPart({ fund: f, onActive }: Props) {
   const here = useHere();
   const hrefWith = useHrefWith();
   const columns = holdingColumns();
@@ -35,7 +34,6 @@ export function FundPart({ fund: f, onBack, onActive }: Props) {
         rowKey={(h) => h.ticker}
         defaultSort="rank"
         href={(h) => hrefOf(here, `/chart/${encodeURIComponent(h.ticker)}`, { from: `group:${f.ticker}` })}
-        onBack={onBack}
         onActive={(h) => {
           onActive({ key: h.ticker, name: h.name });
         }}

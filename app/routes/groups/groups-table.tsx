@@ -15,7 +15,6 @@ import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColu
 interface Props {
   readonly rows: readonly GroupRow[];
   readonly peers: PeerSet;
-  readonly onBack: (() => void) | undefined;
   readonly short: boolean;
   readonly onActive: (row: { key: string; name: string }) => void;
 }
@@ -37,7 +36,7 @@ export function hrefOfMember(
 }
 
 /** The members of a set by strength. */
-export function GroupsTable({ rows, peers, onBack, short, onActive }: Props) {
+export function GroupsTable({ rows, peers, short, onActive }: Props) {
   const here = useHere();
   const focus = useFocus();
   const { sectors } = useFrameValue();
@@ -70,7 +69,6 @@ export function GroupsTable({ rows, peers, onBack, short, onActive }: Props) {
             },
           }
         : {})}
-      {...(onBack ? { onBack } : {})}
     />
   );
 }

@@ -80,7 +80,6 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const holds = loaderData.fund && fromWire<ResultOf<typeof fund>>(loaderData.fund);
   const up = holds ? { peers: "fund" } : upFrom(inside, held?.rows[0]?.sector ?? "");
   const wayBack = useWayBack();
-  const goUp = () => wayBack(up === undefined ? undefined : hrefOf(here, "/groups", up));
   const flicker = search.get("beside") === "chart";
   // Only a chart beside the list has use for the row that has the keyboard.
   const follow = (row: { key: string; name: string }) => {
@@ -89,7 +88,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
   useHotkey((event) => {
     if (event.key === ".") void navigate(toggleFlicker, { replace: true, preventScrollReset: true });
-    else if (event.key === "Backspace") return goUp();
+    else if (event.key === "Backspace") return wayBack(up && hrefOf(here, "/groups", up));
     else return false;
     return true;
   });
@@ -207,19 +206,12 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
             <GroupsTable
               rows={level === "peers" ? withNote(table.rows, note, notesOf) : table.rows}
               peers={table.peers}
-              onBack={goUp}
               short={level === "sector"}
               onActive={follow}
             />
           )}
           {held && held.rows.length > 0 && (
-            <StocksTable
-              rows={withNote(held.rows, note, notesOf)}
-              from={inside}
-              onBack={goUp}
-              short={level === "sector"}
-              onActive={follow}
-            />
+            <StocksTable rows={withNote(held.rows, note, notesOf)} from={inside} short={level === "sector"} onActive={follow} />
           )}
           {!none && <NotesInWords />}
           {held && held.funds.length > 0 && (
@@ -237,7 +229,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
               .
             </p>
           )}
-          {holds && <FundPart fund={holds} onBack={goUp} onActive={follow} />}
+          {holds && <FundPart fund={holds} onActive={follow} />}
         </div>
         {flicker && <Flicker of={shownRow?.key} name={shownRow?.name ?? ""} />}
       </div>

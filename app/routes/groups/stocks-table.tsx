@@ -10,13 +10,11 @@ import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColu
 export function StocksTable({
   rows,
   from,
-  onBack,
   short,
   onActive,
 }: {
   rows: readonly StockRow[];
   from: string;
-  onBack: () => void;
   short: boolean;
   onActive: (row: { key: string; name: string }) => void;
 }) {
@@ -34,7 +32,6 @@ export function StocksTable({
         rowKey={(s) => s.ticker}
         defaultSort="rank"
         href={(s) => hrefOf(here, `/chart/${encodeURIComponent(s.ticker)}`, { from })}
-        onBack={onBack}
         onActive={(s) => {
           onActive({ key: s.ticker, name: s.name });
         }}
