@@ -76,16 +76,35 @@ export function useHere(): Here {
   return useMemo(() => parseHere(new URLSearchParams(search)), [search]);
 }
 
+type Changes = Readonly<Record<string, string | readonly string[] | undefined>>;
+
+function changed({ pathname, search }: { readonly pathname: string; readonly search: string }, changes: Changes): string {
+  const next = new URLSearchParams(search);
+  for (const [key, value] of Object.entries(changes)) {
+    next.delete(key);
+    for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined])
+      if (one) next.append(key, one);
+  }
+  return addressOf(pathname, next);
+}
+
 /** The present address with some of its parameters changed; undefined or empty removes one. */
-export function useHrefWith(): (changes: Readonly<Record<string, string | readonly string[] | undefined>>) => string {
-  const { pathname, search } = useLocation();
-  return (changes) => {
-    const next = new URLSearchParams(search);
-    for (const [key, value] of Object.entries(changes)) {
-      next.delete(key);
-      for (const one of Array.isArray(value) ? (value as readonly string[]) : [value as string | undefined])
-        if (one) next.append(key, one);
-    }
-    return addressOf(pathname, next);
-  };
+export function useHrefWith(): (changes: Changes) => string {
+  const location = useLocation();
+  return (changes) => changed(location, changes);
+}
+
+/*
+ * The address changes a moment before the page is drawn anew. What a key does within that moment goes by the address, or
+ * it would undo what the key before it did.
+ */
+
+/** What is shared, from the address as it is now. */
+export function hereNow(): Here {
+  return parseHere(new URLSearchParams(window.location.search));
+}
+
+/** The address as it is now with some of its parameters changed. */
+export function hrefNowWith(changes: Changes): string {
+  return changed(window.location, changes);
 }

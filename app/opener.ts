@@ -1,6 +1,6 @@
-import { useEffect, useRef } from "react";
+import { useEffect } from "react";
 import { NavigationType, useLocation, useNavigate, useNavigationType } from "react-router";
-import { parseHere, withHere } from "./here";
+import { hereNow, withHere } from "./here";
 
 /*
  * Where each screen was opened from, so that Backspace leads back to it with its set, order and choices. A screen here is
@@ -20,6 +20,8 @@ export function screenOf(pathname: string, search: string): string {
 }
 
 const openers = new Map<string, string>();
+/** The screen that is drawn; the address may be that of the next one already. */
+let drawn = { screen: "", href: "" };
 let goingBack = false;
 
 /**
@@ -34,14 +36,13 @@ export function isNeighbour(screen: string, earlier: string, type: `${Navigation
 export function useOpeners(): void {
   const { pathname, search } = useLocation();
   const type = useNavigationType();
-  const before = useRef({ screen: screenOf(pathname, search), href: pathname + search });
   useEffect(() => {
     const screen = screenOf(pathname, search);
-    const earlier = before.current;
-    before.current = { screen, href: pathname + search };
+    const earlier = drawn;
+    drawn = { screen, href: pathname + search };
     const back = goingBack;
     goingBack = false;
-    if (screen === earlier.screen || back || type === NavigationType.Pop) return;
+    if (earlier.href === "" || screen === earlier.screen || back || type === NavigationType.Pop) return;
     const from = isNeighbour(screen, earlier.screen, type) ? openers.get(earlier.screen) : earlier.href;
     if (from === undefined) openers.delete(screen);
     else openers.set(screen, from);
@@ -52,10 +53,10 @@ export function useOpeners(): void {
 export function useWayBack(): (otherwise: string | undefined) => boolean {
   const navigate = useNavigate();
   return (otherwise) => {
-    // The address itself: it changes a moment before the page is drawn anew.
-    const { pathname, search } = window.location;
-    const opener = openers.get(screenOf(pathname, search));
-    const to = opener === undefined ? otherwise : withHere(opener, parseHere(new URLSearchParams(search)));
+    const screen = screenOf(window.location.pathname, window.location.search);
+    // What is not drawn yet was opened from what is.
+    const opener = screen === drawn.screen || goingBack ? openers.get(screen) : drawn.href;
+    const to = opener === undefined ? otherwise : withHere(opener, hereNow());
     if (to === undefined) return false;
     goingBack = true;
     void navigate(to);

@@ -130,6 +130,9 @@ test("an import can be undone, and an instrument removed and put back, after a q
   const stock = "ALBIG";
   await page.getByLabel("ticker").fill(stock);
   await page.getByRole("button", { name: "Remove…" }).click();
+  // The question has the keyboard: the keys of the screen behind it do nothing.
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
   await page.getByRole("alertdialog").getByRole("button", { name: "Leave it" }).click();
   await page.getByRole("button", { name: "Remove…" }).click();
   await page.getByRole("alertdialog").getByRole("button", { name: "Remove" }).click();

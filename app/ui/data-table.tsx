@@ -3,7 +3,7 @@ import clsx from "clsx";
 import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { count, list } from "@studies/words";
-import { useHrefWith } from "~/here";
+import { hereNow, useHrefWith, withHere } from "~/here";
 import { useFittingColumns } from "./fitting-columns";
 import { useRemembered } from "./remembered";
 
@@ -108,7 +108,7 @@ export function DataTable<Row>(props: Props<Row>) {
     else if (event.key === "PageUp") focusRow(index - page);
     else if (event.key === "Home") focusRow(0);
     else if (event.key === "End") focusRow(sorted.length - 1);
-    else if (event.key === "Enter" && event.target === event.currentTarget) void navigate(href(row));
+    else if (event.key === "Enter" && event.target === event.currentTarget) void navigate(withHere(href(row), hereNow()));
     else if (event.key === " " && event.target === event.currentTarget && choose) choose.toggle(row);
     else return;
     event.preventDefault();

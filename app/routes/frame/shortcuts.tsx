@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
-import { hrefOf, useHere } from "~/here";
+import { hereNow, hrefOf } from "~/here";
 import { useWayBack } from "~/opener";
 import { useHotkey } from "~/ui/use-hotkey";
 import { focusMain } from "./arrival";
@@ -26,7 +26,6 @@ const KEYS: readonly (readonly [keys: string, does: string])[] = [
 /** The keys that work on every screen, and the page that names them. */
 export function Shortcuts() {
   const { calendar, goTo, step } = useFrameValue();
-  const here = useHere();
   const navigate = useNavigate();
   const wayBack = useWayBack();
   const [open, setOpen] = useState(false);
@@ -40,7 +39,7 @@ export function Shortcuts() {
     if (now < waiting.current) {
       waiting.current = 0;
       const screen = SCREENS.find((s) => s.letter === event.key);
-      if (screen) void navigate(hrefOf(here, screen.path));
+      if (screen) void navigate(hrefOf(hereNow(), screen.path));
       return screen !== undefined;
     }
     if (event.key === "g") waiting.current = now + 1500;

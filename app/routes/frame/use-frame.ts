@@ -4,7 +4,7 @@ import { findEpochDay, isoDate } from "@core/columns/epoch-day";
 import { SessionCalendar } from "~/calendar";
 import type { timeline } from "@studies/timeline";
 import type { FrameValue } from "~/frame-context";
-import { parseHere, useHere, useHrefWith } from "~/here";
+import { hrefNowWith, parseHere, useHere } from "~/here";
 import { fromWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { useFeed } from "./use-feed";
@@ -12,7 +12,6 @@ import { useFeed } from "./use-feed";
 /** The frame's data made ready for its parts, with the way to another date. */
 export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefined): FrameValue {
   const here = useHere();
-  const hrefWith = useHrefWith();
   const navigate = useNavigate();
   const span = useMemo(() => (loaderData?.span ? fromWire<ResultOf<typeof timeline>>(loaderData.span) : undefined), [loaderData]);
   const calendar = useMemo(() => (span ? new SessionCalendar(span.first, span.last, span.closed) : undefined), [span]);
@@ -33,10 +32,10 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
       if (!calendar) return;
       const session = calendar.at(day);
       asked.current = session;
-      const href = hrefWith({ asof: session === calendar.latest ? undefined : isoDate(session) });
+      const href = hrefNowWith({ asof: session === calendar.latest ? undefined : isoDate(session) });
       void navigate(href, { replace: options?.replace ?? false, preventScrollReset: true });
     },
-    [calendar, hrefWith, navigate],
+    [calendar, navigate],
   );
   const step = useCallback<FrameValue["step"]>(
     (by) => {
