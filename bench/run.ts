@@ -10,7 +10,7 @@ import type { MarketData } from "@studies/market-data";
 import { periodMap } from "@studies/period-map";
 import { strengthOfGroups } from "@studies/strength-of-groups";
 import { strengthOfSeries } from "@studies/strength-of-series";
-import { laneColumns, stanceCountColumns, tideColumn } from "@studies/timing-columns";
+import { laneColumns, stanceCountColumns, pressureColumn } from "@studies/timing-columns";
 import { deliveries } from "./delivery";
 import { openDatabase } from "@server/db.server";
 import { loadMarkets } from "@server/panel/load-market.server";
@@ -171,7 +171,7 @@ async function core(): Promise<void> {
   mapped();
   row(`period map of ${mapped().rows.length} stocks over 63 sessions`, shortest(5, mapped));
   row("advances, new highs and lows, McClellan over all history", timed(() => deriveWhole(whole, internalsColumns()))[1]);
-  row("Tide over all history", timed(() => deriveWhole(whole, tideColumn))[1]);
+  row("Pressure over all history", timed(() => deriveWhole(whole, pressureColumn))[1]);
   row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
   row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
   await db.destroy();

@@ -52,7 +52,7 @@ export * from "./regime/state-statistics";
 export * from "./regime/volatility-slope";
 export * from "./timing/lanes";
 export * from "./timing/re-entry";
-export * from "./timing/tide";
+export * from "./timing/pressure";
 export * from "./conditions/condition";
 export * from "./conditions/evaluate";
 export type { MeasuredBars, Measure, MeasureParameter } from "./conditions/measure";

@@ -18,7 +18,7 @@ export async function ready(page: Page): Promise<void> {
 export async function mainJobByMouse(page: Page, start: string): Promise<void> {
   await page.goto(start);
   await ready(page);
-  await expect(reading(page)).toContainText(/is (Rising|Ranging|Falling)/);
+  await expect(reading(page)).toContainText(/has been (rising|ranging|falling)/);
   await expect(reading(page)).toContainText(/\d+% of the \d+ members close above their 50-session exponential average/);
   await page.getByRole("navigation", { name: "Course" }).getByRole("link", { name: "Breadth" }).click();
   await expect(page.getByRole("table", { name: "Share of members" })).toContainText(/\d+ \/ \d+/);

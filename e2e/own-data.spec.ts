@@ -49,7 +49,7 @@ test("the analyst's own files are imported by upload", async ({ page }) => {
   await page.getByRole("button", { name: "Import" }).click();
   await expect(page.getByRole("heading", { name: "Imported." })).toBeVisible({ timeout: 60_000 });
   await page.getByRole("link", { name: "To Today" }).click();
-  await expect(reading(page)).toContainText("Aldane broad is");
+  await expect(reading(page)).toContainText("Aldane broad has been");
 });
 
 test("the main job on imported data, by mouse", async ({ page }) => {
@@ -97,7 +97,7 @@ test("a bars file alone becomes a market of its own beside the other", async ({ 
   await page.getByRole("menuitemradio", { name: "My stocks" }).click();
   await expect(page).toHaveURL(/market=OWN/);
   await page.getByRole("navigation", { name: "Course" }).getByRole("link", { name: "Today" }).click();
-  await expect(reading(page)).toContainText(/My stocks composite is (Rising|Ranging|Falling)/);
+  await expect(reading(page)).toContainText(/My stocks composite has been (rising|ranging|falling)/);
   await page.getByRole("navigation", { name: "Course" }).getByRole("link", { name: "Groups" }).click();
   await page.getByRole("link", { name: "all stocks can be ranked together" }).click();
   await expect(page.getByRole("table", { name: "Stocks by strength" }).locator("tr[data-row]")).toHaveCount(6);

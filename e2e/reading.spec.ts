@@ -15,7 +15,7 @@ test("both markets are read: side by side, and each with its regime", async ({ p
   await ready(page);
   const markets = page.getByRole("table", { name: "All markets side by side" });
   await expect(markets.getByRole("row")).toHaveCount(3);
-  await expect(reading(page)).toContainText("Tide stands at");
+  await expect(reading(page)).toContainText("Breadth pressure stands at");
   await markets.getByRole("link", { name: "Corvany" }).click();
   await expect(page).toHaveURL(/market=CORVANY/);
   await expect(page.getByText("The composite of Corvany")).toBeVisible();

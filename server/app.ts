@@ -11,6 +11,7 @@ import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
 import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
 import { forLog, log } from "./log.server";
+import { toPresentWords } from "./renamed-addresses";
 
 const host = process.env["HOST"] ?? "127.0.0.1";
 const passphrase = process.env["YUBRIN_PASSPHRASE"];
@@ -63,6 +64,7 @@ app.get("/healthz", async (_request, response) => {
   }
 });
 if (passphrase) app.use(passphraseOnly(passphrase));
+app.use(toPresentWords);
 app.use(boundedForms((request) => /^\/files(\.data)?$/.test(request.path)));
 // Open screens listen here for what the feed delivers.
 app.get("/events", async (request, response) => {

@@ -9,6 +9,7 @@ import { getDesk } from "./desk-of-app.server";
 import { Unavailable } from "./errors";
 import { keepThing, listKeptThings } from "./kept.server";
 import { forLog } from "./log.server";
+import { migrations } from "./migrations.server";
 
 let folder: string;
 let file: string;
@@ -138,3 +139,34 @@ describe("what the log says of an error", () => {
     expect(forLog("text")).toEqual({ error: "something that is no error was thrown" });
   });
 });
+
+describe("what was kept under a word of before", () => {
+  const system = (measure: string) =>
+    JSON.stringify({
+      version: 1,
+      market: "ALDANE",
+      on: "composite",
+      up: { all: [{ left: { measure }, comparator: "above", right: 0 }] },
+      down: { not: { left: { measure: "rsi" }, comparator: "above", right: { measure } } },
+    });
+  it("is there under the present one, and under the earlier one when the change is taken back", async () => {
+    const db = await openDatabase(file);
+    await db("kept").insert([
+      { kind: "timing-system", name: "tide", body: system("tide") },
+      { kind: "timing-system", name: "Other", body: system("rsi") },
+    ]);
+    const source = { getMigrations: () => Promise.resolve([...migrations]), getMigrationName: nameOf, getMigration: itself };
+    await db.migrate.down({ migrationSource: source, name: "007-pressure" } as never);
+    await db.migrate.up({ migrationSource: source, name: "007-pressure" } as never);
+    const kept = await listKeptThings(db, "timing-system");
+    expect(kept.map((k) => k.name)).toEqual(["tide", "Other"]);
+    expect(kept.map((k) => JSON.stringify(k.body))).toEqual([system("pressure"), system("rsi")]);
+    await db.migrate.down({ migrationSource: source, name: "007-pressure" } as never);
+    expect(await db("kept").pluck<string[]>("body")).toEqual([system("tide"), system("rsi")]);
+    await db.destroy();
+  });
+});
+
+type Named = (typeof migrations)[number];
+const nameOf = (migration: Named) => migration.name;
+const itself = (migration: Named) => Promise.resolve(migration);

@@ -203,4 +203,24 @@ export const migrations: readonly NamedMigration[] = [
       for (const table of ["change_blocks", "change_rows", "data_changes"]) await db.schema.dropTable(table);
     },
   },
+  {
+    name: "007-pressure",
+    async up(db) {
+      await renameMeasure(db, "tide", "pressure");
+    },
+    async down(db) {
+      await renameMeasure(db, "pressure", "tide");
+    },
+  },
 ];
+
+/** Calls a measure by another name in the rules of all timing systems that are kept. */
+async function renameMeasure(db: Knex, from: string, to: string): Promise<void> {
+  const rows = (await db("kept").where("kind", "timing-system").select("id", "body")) as { id: number; body: string }[];
+  for (const { id, body } of rows) {
+    const renamed = JSON.stringify(JSON.parse(body), function (key, value: unknown) {
+      return key === "measure" && value === from ? to : value;
+    });
+    if (renamed !== body) await db("kept").where("id", id).update({ body: renamed });
+  }
+}

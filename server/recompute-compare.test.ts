@@ -56,20 +56,20 @@ const weeks = [...new Set(Array.from(home.days.slice(0, t + 1), fridayOf))]
 
 describe("strength across the world", () => {
   const nations = world.membership.filter((m) => m.kind === "region").map((m) => m.ticker);
-  const blend = (ticker: string, on: number) => 0.5 * returnOf(ticker, on, 63) + 0.5 * returnOf(ticker, on, 126);
-  it("returns, blend, Strength and staying power of the nations on their own bars", async () => {
+  const combined = (ticker: string, on: number) => 0.5 * returnOf(ticker, on, 63) + 0.5 * returnOf(ticker, on, 126);
+  it("returns, combined, Strength and staying power of the nations on their own bars", async () => {
     const { rows, families } = await ask<typeof groups>("groups", { peers: "world" });
     expect(rows.map((r) => r.ticker).sort()).toEqual([...nations].sort());
     for (const row of rows) {
       [5, 21, 63, 126].forEach((n, k) => {
         expect(row.returns[k]).toBeCloseTo(returnOf(row.ticker, day, n), 12);
       });
-      const now = nations.map((n) => blend(n, day));
-      expect(row.strength).toBeCloseTo(rankIn(blend(row.ticker, day), now), 9);
+      const now = nations.map((n) => combined(n, day));
+      expect(row.strength).toBeCloseTo(rankIn(combined(row.ticker, day), now), 9);
       const past = weeks.map((on) =>
         rankIn(
-          blend(row.ticker, on),
-          nations.map((n) => blend(n, on)),
+          combined(row.ticker, on),
+          nations.map((n) => combined(n, on)),
         ),
       );
       expect(row.staying).toBeCloseTo(mean(past), 9);
@@ -93,9 +93,9 @@ describe("strength across the world", () => {
     const { rows } = await ask<typeof stocks>("stocks", { group: ["group:ALBIG"] });
     const ranked = (ticker: string, on: number) => {
       const set = namesOf("ALBIG", on)
-        .map((n) => blend(n, on))
+        .map((n) => combined(n, on))
         .filter((x) => !Number.isNaN(x));
-      const x = blend(ticker, on);
+      const x = combined(ticker, on);
       if (Number.isNaN(x)) return NaN;
       return namesOf("ALBIG", on).includes(ticker)
         ? rankIn(x, set)
@@ -204,7 +204,7 @@ describe("a fund", () => {
     const worst = held
       .map((m) => 0.5 * returnOf(m.ticker, day, 63) + 0.5 * returnOf(m.ticker, day, 126))
       .filter((x) => !Number.isNaN(x));
-    expect(weakest.blend).toBeCloseTo(Math.min(...worst), 12);
+    expect(weakest.combined).toBeCloseTo(Math.min(...worst), 12);
   });
 });
 

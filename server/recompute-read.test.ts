@@ -183,8 +183,8 @@ describe("timing", () => {
     for (const e of result.reEntry.episodes) {
       const s = result.days.indexOf(e.day);
       expect([checked[s], checked[s - 1] === 1]).toEqual([1, false]);
-      const since = Array.from(result.tide.slice(0, s)).findLastIndex((x) => x > 0);
-      expect(e.depth).toBe(Math.min(...Array.from(result.tide.slice(since + 1, s + 1)).filter((x) => !Number.isNaN(x))));
+      const since = Array.from(result.pressure.slice(0, s)).findLastIndex((x) => x > 0);
+      expect(e.depth).toBe(Math.min(...Array.from(result.pressure.slice(since + 1, s + 1)).filter((x) => !Number.isNaN(x))));
       expect(e.depth).toBeLessThanOrEqual(-30);
     }
     expect(result.reEntry.episodes.length).toBeGreaterThan(2);

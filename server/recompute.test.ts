@@ -102,21 +102,21 @@ describe.each([400, 720])("at session %i", (t) => {
     }
   });
 
-  it("groups: returns, blend, rank and Strength of the sectors", async () => {
+  it("groups: returns, combined, rank and Strength of the sectors", async () => {
     const { result } = await desk.ask<ReturnType<typeof groups.ask>>({ study: "groups", params: {}, asOf });
     const series = new Map(result.rows.map((g) => [g.name, seriesOf("sector", g.name, day)]));
-    const blends = [...series.values()].map((s) => 0.5 * returnOf(s, 63) + 0.5 * returnOf(s, 126));
+    const all = [...series.values()].map((s) => 0.5 * returnOf(s, 63) + 0.5 * returnOf(s, 126));
     for (const row of result.rows) {
       const own = series.get(row.name)!;
       [5, 21, 63, 126].forEach((n, k) => {
         expect(row.returns[k]).toBeCloseTo(returnOf(own, n), 9);
       });
-      const blend = 0.5 * returnOf(own, 63) + 0.5 * returnOf(own, 126);
-      expect(row.blend).toBeCloseTo(blend, 9);
-      expect(row.rank).toBe(1 + blends.filter((b) => b > blend + 1e-12).length);
-      expect(row.strength).toBeCloseTo(rank(blend, blends), 6);
-      const sd = Math.sqrt(blends.reduce((s, b) => s + (b - mean(blends)) ** 2, 0) / (blends.length - 1));
-      expect(row.blendZ).toBeCloseTo((blend - mean(blends)) / sd, 6);
+      const combined = 0.5 * returnOf(own, 63) + 0.5 * returnOf(own, 126);
+      expect(row.combined).toBeCloseTo(combined, 9);
+      expect(row.rank).toBe(1 + all.filter((b) => b > combined + 1e-12).length);
+      expect(row.strength).toBeCloseTo(rank(combined, all), 6);
+      const sd = Math.sqrt(all.reduce((s, b) => s + (b - mean(all)) ** 2, 0) / (all.length - 1));
+      expect(row.combinedZ).toBeCloseTo((combined - mean(all)) / sd, 6);
     }
   });
 
@@ -152,8 +152,8 @@ describe.each([400, 720])("at session %i", (t) => {
       const expected = meanRanks.get(row.ticker)!;
       if (Number.isNaN(expected)) expect(row.trend).toBeNaN();
       else expect(row.trend).toBeCloseTo(rank(expected, known), 6);
-      const blend = 0.5 * parts.get(row.ticker)![1] + 0.5 * parts.get(row.ticker)![2];
-      if (!Number.isNaN(blend)) expect(row.blend).toBeCloseTo(blend, 10);
+      const combined = 0.5 * parts.get(row.ticker)![1] + 0.5 * parts.get(row.ticker)![2];
+      if (!Number.isNaN(combined)) expect(row.combined).toBeCloseTo(combined, 10);
       if (row.stance !== "") stances++;
     }
     expect(stances).toBeGreaterThan(30);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { exposure } from "./exposure";
-import { followed, followedSentence } from "./followed";
+import { followed, followedSentences } from "./followed";
 import { groups } from "./groups";
 import { internals } from "./internals";
 import { Market } from "./market";
@@ -49,10 +49,10 @@ describe("exposure", () => {
   });
   it("names up to four that are below, and the week before where it differed", () => {
     expect(said(exposure.reading(ask(N - 1))[0]!)).toBe(
-      "Suggested exposure is 33%: 1 of 3 indexes close above their 84-session average, after 100% a week ago; BBB Works and CCC Works do not.",
+      "Suggested exposure is 33%: 1 of the 3 indexes closes above its 84-session average, after 100% a week ago; BBB Works and CCC Works do not.",
     );
     expect(said(exposure.reading(ask(N - 6))[0]!)).toBe(
-      "Suggested exposure is 100%: 3 of 3 indexes close above their 84-session average.",
+      "Suggested exposure is 100%: all 3 indexes close above their 84-session average.",
     );
     const r = ask(N - 1);
     const below = (n: number) => ({
@@ -103,11 +103,11 @@ describe("an own timing system", () => {
   });
   it("is read with what became of its signals", () => {
     expect(said(ownTiming.reading(ask(above(150), below(130)))[0]!)).toMatch(
-      /^It has been up for \d+ sessions \(\+[\d.]+% since\)\. Up on \d+% of sessions; 0 of 1 finished up signal ended higher, the worst −1\d\.\d%\.$/,
+      /^The system has been up for \d+ sessions, \+[\d.]+% since its signal, and up on \d+% of all sessions; 0 of 1 finished up signal ended higher, the worst at −1\d\.\d%\.$/,
     );
     expect(said(ownTiming.reading(ask(above(150), below(10)))[0]!)).toMatch(/; no up signal has ended yet\.$/);
-    expect(said(ownTiming.reading(ask(above(999), below(10)))[0]!)).toBe("It has given no signal yet.");
-    expect(said(ownTiming.reading(ask(above(999), below(130)))[0]!)).toMatch(/^It has been down for /);
+    expect(said(ownTiming.reading(ask(above(999), below(10)))[0]!)).toBe("The system has given no signal yet.");
+    expect(said(ownTiming.reading(ask(above(999), below(130)))[0]!)).toMatch(/^The system has been down for /);
   });
 });
 
@@ -129,7 +129,7 @@ describe("structure", () => {
     expect([r.channels.short!.width, r.channels.short!.r2]).toEqual([expect.closeTo(1, 6), expect.closeTo(1, 6)]);
     expect(r.above200).toBeCloseTo(closes[N - 1]! / (closes.slice(-200).reduce((a, b) => a + b, 0) / 200) - 1, 9);
     expect([r.days.length, r.close.length, r.upper.length, r.lower.length, r.average200.length]).toEqual(Array(5).fill(100));
-    expect(said(structure.reading(r)[0]!)).toMatch(/^Its 63-session channel rises and the 252-session one rises; movement is /);
+    expect(said(structure.reading(r)[0]!)).toMatch(/^Both channels of IDX Works, of 63 and 252 sessions, rise; its bands are /);
   });
   it("of a fall falls, of back and forth has no clear slope, and needs its sessions", () => {
     expect(of(growing(100, -0.002, N)).channels.long!.verdict).toBe("down");
@@ -151,8 +151,8 @@ describe("structure", () => {
     const narrow = of(waves((s) => 0.001 + (N - s) / 20_000));
     expect([narrow.width.verdict, narrow.width.now < narrow.width.before]).toEqual(["narrow", true]);
     expect(wide.width.place).toBeCloseTo((100 * 251.5) / 252, 9);
-    expect(said(structure.reading(wide)[0]!)).toMatch(/movement is wide and widening\.$/);
-    expect(said(structure.reading(narrow)[0]!)).toMatch(/movement is narrow and narrowing\.$/);
+    expect(said(structure.reading(wide)[0]!)).toMatch(/its bands are wide and widening\.$/);
+    expect(said(structure.reading(narrow)[0]!)).toMatch(/its bands are narrow and narrowing\.$/);
   });
   it("legs, pullback and levels are told, the nearest above and below", () => {
     const zigzag = [
@@ -199,7 +199,7 @@ describe("inside the move", () => {
   it("is read with its events, or the lack of them", () => {
     const [now, thrust] = internals.reading(r).map(said);
     expect(now).toMatch(
-      /^2 rose and 1 fell, with 67% of the volume in those that rose; 2 new highs and 1 new lows of 252 sessions; McClellan/,
+      /^2 members rose and 1 fell, with 67% of the volume in those that rose; 2 closed at a high and 1 at a low of 252 sessions; the McClellan oscillator stands at /,
     );
     expect(thrust).toMatch(/^No thrust has occurred yet/);
     const one = { ...r, thrusts: { ...r.thrusts, days: r.days.slice(0, 2) } };
@@ -214,33 +214,38 @@ describe("what followed", () => {
   const ask = (reading: string, zones = {}, ...rates: number[]) =>
     followed.ask(made(rates.length > 0 ? rates : [0.002, 0.001, -0.001]), followed.params.parse({ reading, ...zones }));
   it("says how readings were compared: within five points, in a zone, or of the same tenth", () => {
-    expect(ask("50").like).toBe("compared with readings within 5 points");
-    expect(ask("volume").like).toBe("compared with readings within 5 points");
-    expect(ask("oscillator").like).toBe("compared with readings of the same tenth of history");
+    expect(ask("50").like).toBe("it is compared with readings within 5 points of it");
+    expect(ask("volume").like).toBe("it is compared with readings within 5 points of it");
+    expect(ask("oscillator").like).toBe("it is compared with readings of the same tenth of history");
     expect([ask("volume").now, ask("50").now]).toEqual([expect.closeTo(200 / 3, 9), expect.closeTo(200 / 3, 9)]);
-    expect(ask("all").like).toBe("compared with readings within 5 points");
-    expect(ask("all", { crowded: 60, washed: 5 }).like).toBe("compared with all readings of 60 or more");
-    expect(ask("all", { crowded: 90, washed: 5 }, 0.002, -0.002, -0.003).like).toBe("compared with readings within 5 points");
-    expect(ask("all", { crowded: 90, washed: 40 }, 0.002, -0.002, -0.003).like).toBe("compared with all readings of 40 or less");
+    expect(ask("all").like).toBe("it is compared with readings within 5 points of it");
+    expect(ask("all", { crowded: 60, washed: 5 }).like).toBe("it is compared with all readings of 60 or more");
+    expect(ask("all", { crowded: 90, washed: 5 }, 0.002, -0.002, -0.003).like).toBe(
+      "it is compared with readings within 5 points of it",
+    );
+    expect(ask("all", { crowded: 90, washed: 40 }, 0.002, -0.002, -0.003).like).toBe(
+      "it is compared with all readings of 40 or less",
+    );
   });
   it("says its sample and base, and which samples are small", () => {
     const summary = { mean: 0.012, median: 0.01, positive: 0.66, interval: [0.59, 0.73] as const, worst: -0.14 };
     const of = (n: number) =>
-      said(
-        followedSentence(
-          {
-            horizon: 21,
-            sessions: [],
-            after: { ...summary, n },
-            base: { ...summary, n: 5900, positive: 0.61, mean: 0.008 },
-          } as never,
-          "the index",
-        ),
-      );
-    expect(of(41)).toBe(
-      "21 sessions later the index was higher in 66% of 41 cases (95% interval 59% to 73%), against 61% of all 5,900 sessions, which overlap; mean +1.2% against +0.8%, worst −14.0%.",
-    );
-    expect([of(20).endsWith("That is a small sample."), of(19).endsWith("That is a small sample.")]).toEqual([false, true]);
+      followedSentences(
+        {
+          horizon: 21,
+          sessions: [],
+          after: { ...summary, n },
+          base: { ...summary, n: 5900, positive: 0.61, mean: 0.008 },
+        } as never,
+        "the index",
+      ).map(said);
+    expect(of(41)).toEqual([
+      "21 sessions later the index was higher in 66% of 41 cases (95% interval 59% to 73%), against 61% of all 5,900 sessions, which overlap.",
+      "It made +1.2% in the mean, against +0.8%, and −14.0% at worst.",
+    ]);
+    expect([of(20), of(19)].map(([first]) => first!.includes("a small sample"))).toEqual([false, true]);
+    expect(of(19)[0]).toContain("was higher in 13 of 19 cases, a small sample");
+    expect(of(1)[0]).toContain("was higher in the only case, a small sample");
   });
 });
 
@@ -277,9 +282,9 @@ describe("groups in words", () => {
           flags: [],
         })),
       }).join(" ");
-    expect(climbing(3, 20)).toContain("G0 climbed from 4 to 1 in a week");
+    expect(climbing(3, 20)).toContain("G0 climbed from rank 4 to 1 in a week");
     expect(climbing(2, 20)).not.toContain("climbed");
-    expect(climbing(6, 21)).toContain("G0 climbed from 7 to 1 in a week");
+    expect(climbing(6, 21)).toContain("G0 climbed from rank 7 to 1 in a week");
     expect(climbing(5, 21)).not.toContain("climbed");
   });
   it("three are named, of more the first two with the count of the rest; two parts at most", () => {
@@ -297,7 +302,9 @@ describe("groups in words", () => {
     expect(named(1, "fading")).toBe("G0 is fading.");
     expect(named(3, "fading")).toBe("G0, G1 and G2 are fading.");
     expect(named(4, "fading")).toBe("G0, G1 and 2 more are fading.");
-    expect(named(1, "new arrival", ["cracking", "turning up"])).toBe("G0 is newly arrived among the strongest; G0 is cracking.");
+    expect(named(1, "new arrival", ["cracking", "turning up"])).toBe(
+      "G0 is newly arrived among the strongest; G0 is cracking: strong in six months and weak in the last.",
+    );
   });
 });
 
@@ -311,6 +318,8 @@ describe("oscillators", () => {
     expect(range!.now).toBeCloseTo((100 * (closes[N - 1]! - low)) / (high - low), 6);
     expect(volatility!.now).toBeCloseTo(0, 6);
     expect([range!.values.length, detrended!.values.length]).toEqual([60, 60]);
-    expect(said(oscillators.reading(ask("rsi", "williams"))[0]!)).toMatch(/^RSI.* [\d.]+, %R\(14\) −?[\d.]+$/);
+    expect(said(oscillators.reading(ask("rsi", "williams"))[0]!)).toMatch(
+      /^RSI\(14\) stands at [\d.]+ and Williams %R\(14\) at −?[\d.]+\.$/,
+    );
   });
 });

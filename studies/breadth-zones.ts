@@ -2,6 +2,6 @@
 export const CROWDED = 70;
 export const WASHED_OUT = 10;
 
-/** Zones of the Tide (method 3). */
-export const TIDE_STRETCHED = 60;
-export const TIDE_WASHED_OUT = -60;
+/** Zones of the Pressure (method 3). */
+export const PRESSURE_STRETCHED = 60;
+export const PRESSURE_WASHED_OUT = -60;

@@ -16,7 +16,7 @@ import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { isSmallSample } from "./small-sample";
-import { count, date, overlapping, percent, share } from "./words";
+import { count, date, ofCases, overlapping, percent, share } from "./words";
 import { zoneParams } from "./zone-params";
 
 export interface ParticipationRow {
@@ -71,16 +71,19 @@ export function participationSentence(
   const all = rows[5]!;
   if (!row) return ["No member has traded for 5 sessions yet, so breadth cannot be read at this date."];
   const figure = (text: string): Figure => (to ? { figure: text, to } : { figure: text });
+  const average = `${row.horizon}-session ${row.average === "sma" ? "simple" : "exponential"} average`;
+  if (row.counted === 1)
+    return ["The only member ", figure(row.percent > 0 ? "closes" : "does not close"), ` above its ${average}.`];
   const change = Math.round(row.percent) - Math.round(row.weekAgo);
   const sentence: (string | Figure)[] = [
     figure(share(row.percent)),
-    ` of the ${row.counted} members close above their ${row.horizon}-session ${row.average === "sma" ? "simple" : "exponential"} average`,
+    ` of the ${row.counted} members close above their ${average}`,
   ];
   if (Number.isNaN(change)) sentence.push("");
   else if (change === 0) sentence.push(", as many as a week ago");
   else sentence.push(`, ${change > 0 ? "up" : "down"} from `, figure(share(row.weekAgo)), " a week ago");
   if (!Number.isNaN(all.percent))
-    sentence.push("; ", figure(share(all.percent)), ` are above all five${zoneWords(all.percent, zones)}`);
+    sentence.push("; ", figure(share(all.percent)), ` are above all five averages at once${zoneWords(all.percent, zones)}`);
   return [...sentence, "."];
 }
 
@@ -140,8 +143,8 @@ export const breadth = defineStudy({
     const sentences: Sentence[] = [participationSentence(r.rows, undefined, r.zones)];
     if (!Number.isNaN(row.place)) {
       sentences.push([
-        "The share above the 50 was lower on ",
-        { figure: share(row.place) },
+        "The share above the 50-session average was lower on ",
+        { figure: row.place < 0.5 ? "fewer than 1%" : share(row.place) },
         ` of the ${count(row.readings, "session")} since ${date(r.first)}`,
         ...followedWords(r.followed),
         ".",
@@ -159,16 +162,14 @@ export const breadth = defineStudy({
   }),
 });
 
-/** "; after 91 readings like it the index was higher 21 sessions later in 66% of cases, against 61% of all sessions". */
+/** "; 21 sessions after readings like it the index was higher in 66% of 91 cases, against 61% of all sessions". */
 function followedWords({ after, base, horizon }: Followed): (string | Figure)[] {
   if (after.n === 0) return [];
   const few = isSmallSample(after.n) ? ", a small sample" : "";
   return [
-    "; after ",
-    { figure: count(after.n, "reading") },
-    ` like it the index was higher ${horizon} sessions later in `,
-    { figure: percent(after.positive, 0) },
-    ` of cases${few}, against ${percent(base.positive, 0)} of all ${overlapping(base.n)}`,
+    `; ${horizon} sessions after readings like it the index was higher `,
+    { figure: ofCases(after.positive, after.n) },
+    `${few}, against ${percent(base.positive, 0)} of all ${overlapping(base.n)}`,
   ];
 }
 

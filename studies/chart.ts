@@ -71,7 +71,8 @@ export const chart = defineStudy({
     const above = last.filter((a) => isAbove(f.close, a.value)).map((a) => a.n);
     const below = last.map((a) => a.n).filter((n) => !above.includes(n));
     const kind = r.average === "ema" ? "exponential" : "simple";
-    const windows = (of: readonly number[], end: string) => `${list(of.map(String))}-session ${end}`;
+    const windows = (of: readonly number[], end: string) =>
+      `${list(of.map((n, k) => (k === of.length - 1 ? `${n}-session` : `${n}-`)))} ${end}`;
     const averagesOf = (of: readonly number[]) => windows(of, `${kind} ${of.length === 1 ? "average" : "averages"}`);
     const standing =
       last.length === 0
@@ -85,9 +86,8 @@ export const chart = defineStudy({
       [
         `${r.name} closed at `,
         { figure: price(f.close) },
-        ` (${signedPercent(f.r1)})${standing}; `,
-        { figure: signedPercent(f.r63) },
-        " in three months",
+        `${Number.isNaN(f.r1) ? "" : ` (${signedPercent(f.r1)})`}${standing}`,
+        ...(Number.isNaN(f.r63) ? [] : ["; in three months it made ", { figure: signedPercent(f.r63) }]),
         Number.isNaN(f.excess63)
           ? "."
           : `, ${fixed(100 * Math.abs(f.excess63), 1)} points ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName} (${signedPercent(f.r63 - f.excess63)}) over the same days.`,
@@ -95,7 +95,7 @@ export const chart = defineStudy({
     ];
     if (r.kind === "stock" && !Number.isNaN(f.trend)) {
       sentences.push([
-        f.stance === "" ? "" : `Stance ${f.stance}: `,
+        f.stance === "" ? "" : `Its stance is ${f.stance}: `,
         `Trend ${fixed(f.trend)} of 100, ${f.stopSide > 0 ? "above" : "below"} its trailing stop`,
         ...(r.industry === ""
           ? ["."]

@@ -154,7 +154,7 @@ describe("keys of groups", () => {
   });
   it("are called by the names of what they name", () => {
     expect(groupsTitle(["group:FND"], market)).toBe("FND Works");
-    expect(groupsTitle(["market:"], market)).toBe("all of Handmade");
+    expect(groupsTitle(["market:"], market)).toBe("Handmade");
     expect(groupsTitle(["sector:Fish", "stocks:Mine=AAA"], market)).toBe("Fish and Mine");
     expect(groupsTitle(["any:sector:Fish|sector:Ships|market:"], market)).toBe("3 groups");
   });
@@ -258,11 +258,11 @@ describe("rotation in words and benchmarks", () => {
     expect(words([row(2, -1), row(1, -1), row(-1, 1)])).toContain("all of them fall against a flat line: leading is not rising");
     expect(words([row(2, 1), row(1, 1), row(0.5, -1), row(-1, 1)])).toContain("1 of them falls against a flat line.");
     expect(words([row(2, 1), row(-1, 1)])).toContain("1 of 2 is ahead; it also rises against a flat line.");
-    expect(words([row(-1, 1)])).toBe("M-1 stands at −1.0σ against IDX Works, behind and slipping. 0 of 1 are ahead. ".trim());
+    expect(words([row(-1, 1)])).toBe("M-1 stands at −1.0σ against IDX Works, behind and slipping. None is ahead. ".trim());
     expect(words([])).toBe("There are no sectors at this date.");
     const midweek = rotation.ask(new Market(data, N - 3), rotation.params.parse({}));
     expect(midweek.inProgress).toBe(true);
-    expect(said(rotation.reading(midweek))).toContain("The week is not over: phases and headings are provisional.");
+    expect(said(rotation.reading(midweek))).toContain("The week is not over: phases and directions are provisional.");
     expect(midweek.events.every((e) => e.day < midweek.days.at(-1)!)).toBe(true);
   });
   it("tells the latest events of a few samples, the oldest of them not", () => {
@@ -281,12 +281,12 @@ describe("rotation in words and benchmarks", () => {
         [event("A", "failed recovery", 1), event("B", "failed recovery", 1), event("C", "failed recovery", 1)],
         "month",
       ),
-    ).toBe("A month earlier the recovery of A and 2 more failed.");
+    ).toBe("One month earlier the recovery of A and 2 more failed.");
     expect(whatHappened([event("A", "turn", 2)], "session")).toBe("2 sessions earlier A turned.");
     expect(whatHappened([event("A", "turn", 4)], "week")).toBe("");
     expect(rotationChanges([event("A", "turn", 1)], "week")).toEqual([]);
     expect(said(rotationChanges([event("A", "turn", 0)], "week").map((c) => c.sentence))).toBe(
-      "Sectors: in the last finished week A turned.",
+      "Among the sectors, in the last finished week A turned.",
     );
   });
   it("places the home currency among the others, and the base at the hub", () => {
@@ -413,7 +413,7 @@ describe("groups, funds, series and periods", () => {
     const before = [[strength("Fish", 70, 50), strength("Ships", 90, 85)], [strength("Nets", 85, 50)]];
     const now = [[strength("Fish", 85, 50), strength("Ships", 60, 84)], [strength("Nets", 85, 52)]];
     expect(standingChanges(now, before).map((c) => said([c.sentence]))).toEqual([
-      "Fish newly arrived among the strongest.",
+      "Fish has newly arrived among the strongest.",
       "Ships began to fade.",
     ]);
     expect(standingChanges(now, now)).toEqual([]);

@@ -39,7 +39,7 @@ export const directory = defineStudy({
     ];
     return { entries };
   },
-  reading: (r) => [[count(r.entries.length, "entry", "entries")]],
+  reading: (r) => [[`${count(r.entries.length, "instrument or group", "instruments and groups")} can be found at this date.`]],
   table: (r) => ({
     columns: ["kind", "name", "key", "note"].map((key) => ({ key, label: key })),
     rows: r.entries.map((e) => [e.kind, e.name, e.key, e.note]),

@@ -83,9 +83,11 @@ export const exposure = defineStudy({
       [
         "Suggested exposure is ",
         { figure: percent(r.share, 0) },
-        `: ${r.above} of ${r.n} indexes close above their 84-session average`,
+        `: ${r.n === 1 ? (r.above === 1 ? "its only index closes above its" : "its only index does not close above its") : `${r.above === r.n ? (r.n === 2 ? "both" : `all ${r.n}`) : r.above === 0 ? `${r.n === 2 ? "neither" : "none"} of the ${r.n}` : `${r.above} of the ${r.n}`} indexes close${r.above < 2 ? "s" : ""} above ${r.above < 2 ? "its" : "their"}`} 84-session average`,
         ...(Number.isNaN(r.weekAgo) || r.weekAgo === r.share ? [] : [`, after ${percent(r.weekAgo, 0)} a week ago`]),
-        below.length > 0 && below.length <= 4 ? `; ${list(below)} ${below.length === 1 ? "does" : "do"} not.` : ".",
+        r.above > 0 && below.length > 0 && below.length <= 4
+          ? `; ${list(below)} ${below.length === 1 ? "does" : "do"} not.`
+          : ".",
       ],
     ];
   },

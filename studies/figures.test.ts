@@ -15,7 +15,7 @@ import { growing, handMadeMarket, type HandMade } from "./testing-market";
 import { groups } from "./groups";
 import { periodMap } from "./period-map";
 import { regimeStates } from "./regime-states";
-import { lanesSentence, tideSentence, timing, type LaneNow } from "./timing";
+import { lanesSentence, pressureSentence, timing, type LaneNow } from "./timing";
 import { timingSummary } from "./timing-summary";
 import { breadthChanges, groupChanges, regimeChanges, stanceChanges } from "./today-changes";
 
@@ -51,7 +51,7 @@ describe("the regime now", () => {
     });
     expect(regimeChanges(market, of(5))).toHaveLength(1);
     expect(said(regimeChanges(market, of(5))[0]!.sentence)).toMatch(
-      /^Direction turned from Rising to Falling on \d+ \w+ 20\d\d\.$/,
+      /^The direction turned from rising to falling on \d+ \w+ 20\d\d\.$/,
     );
     expect(regimeChanges(market, of(6))).toEqual([]);
   });
@@ -87,7 +87,7 @@ describe("a market in one line", () => {
     expect(down.worst).toBeCloseTo(10 / 11 - 1, 12);
     const asked = signals.ask(market, { lane: "Quick" });
     expect(signals.table(asked).rows).toHaveLength(asked.records.length);
-    expect(said(signals.reading(asked)[0]!)).toBe(`Quick has given ${asked.records.length} signals.`);
+    expect(said(signals.reading(asked)[0]!)).toBe(`The lane Quick has given ${asked.records.length} signals.`);
     expect(asked.records.every((r, k) => k === 0 || r.state !== asked.records[k - 1]!.state)).toBe(true);
   });
 });
@@ -176,10 +176,12 @@ describe("breadth in words", () => {
   it("changes by its points, and when a zone is entered or left", () => {
     const changes = (all: number, before: number) =>
       breadthChanges(rows(all, before), { high: 70, low: 10 }).map((c) => said(c.sentence));
-    expect(changes(50, 50)).toEqual(["Since the last session +2.0 points above the 50-session average, \u22124.0 above the 20."]);
-    expect(changes(70, 69)[1]).toBe("All five at once became crowded at 70%.");
-    expect(changes(10, 11)[1]).toBe("All five at once became washed out at 10%.");
-    expect(changes(69, 70)[1]).toBe("All five at once left the crowded zone at 69%.");
+    expect(changes(50, 50)).toEqual([
+      "Since the session before, the share above the 50-session average changed by +2.0 points and that above the 20-session one by \u22124.0.",
+    ]);
+    expect(changes(70, 69)[1]).toBe("The share above all five averages became crowded at 70%.");
+    expect(changes(10, 11)[1]).toBe("The share above all five averages became washed out at 10%.");
+    expect(changes(69, 70)[1]).toBe("The share above all five averages left the crowded zone at 69%.");
     expect(changes(72, 71)).toHaveLength(1);
   });
   it("of sectors counts each member against each average, with the week before", () => {
@@ -241,17 +243,20 @@ describe("timing in words", () => {
   it("names the lanes by where they stand, and the last to turn", () => {
     const lanes = [lane("Quick", 1, 3), lane("Checked", 1, 9), lane("Steady", -1, 2), lane("Long", 0, NaN)];
     expect(said(lanesSentence(lanes))).toBe(
-      "Quick and Checked are up, Steady is down, Long is without a signal; the last to turn was Steady, down 2 sessions ago.",
+      "Of the four timing lanes Quick and Checked are up, Steady is down and Long is without a signal; the last to turn was Steady, down 2 sessions ago.",
     );
-    expect(said(lanesSentence([lane("Quick", 1, 0)]))).toBe("Quick is up; the last to turn was Quick, up on this session.");
-    expect(said(lanesSentence([lane("Quick", 0, NaN)]))).toBe("No lane has given a signal yet.");
+    const all = (state: number, age: number) => lanesSentence(lanes.map((l) => ({ ...l, state, age })));
+    expect(said(all(-1, 0))).toBe(
+      "All four timing lanes, from Quick to Long, are down; the last to turn was Quick, down on this session.",
+    );
+    expect(said(all(0, NaN))).toBe("All four timing lanes, from Quick to Long, are still without a signal.");
   });
   it("says whether it rose", () => {
-    const at = (tide: number, before: number, zone = "") => said(tideSentence({ tide, before, zone, average3: 0 }));
+    const at = (pressure: number, before: number, zone = "") => said(pressureSentence({ pressure, before, zone, average3: 0 }));
     expect(at(12, 10)).toContain("stands at +12, up from +10.");
     expect(at(8, 10)).toContain("stands at +8, down from +10.");
     expect(at(10.2, 9.9)).toContain("as on the session before");
-    expect(at(-61, NaN, "washed out")).toContain("stands at \u221261: washed out.");
+    expect(at(-61, NaN, "washed out")).toContain("stands at \u221261, which is washed out.");
   });
 });
 
@@ -316,7 +321,7 @@ describe("sentences leave out what there is nothing to say of", () => {
   it("of states that were never seen", () => {
     const r = regimeStates.ask(market, { by: "direction" });
     if (r.now < 0 || r.rows[r.now]!.returns === 0) throw new Error("the market made here has no state to speak of");
-    expect(regimeStates.reading(r).map(said).join(" ")).toMatch(/all states: \d+%/);
+    expect(regimeStates.reading(r).map(said).join(" ")).toMatch(/, against \d+% of all, with /);
   });
   it("re-entries are followed for a week, two weeks and a month", () => {
     const { reEntry } = timing.ask(market, timing.params.parse({}));

@@ -1,29 +1,29 @@
 import { definedRows, sameDecile, similarReadings, whatFollowed, type Followed, type Zones } from "@core";
 import { z } from "zod";
-import { TIDE_STRETCHED, TIDE_WASHED_OUT } from "./breadth-zones";
+import { PRESSURE_STRETCHED, PRESSURE_WASHED_OUT } from "./breadth-zones";
 import { participationPercents, referenceColumns } from "./columns";
-import { defineStudy } from "./define-study";
+import { defineStudy, type Sentence } from "./define-study";
 import { groupKeySchema } from "./group-key-schema";
 import { internalsColumns } from "./internals-columns";
 import type { Market } from "./market";
-import { tideColumn } from "./timing-columns";
+import { pressureColumn } from "./timing-columns";
 import { isSmallSample } from "./small-sample";
-import { count, fixed, overlapping, percent, signedPercent } from "./words";
+import { count, fixed, ofCases, overlapping, percent, signedPercent } from "./words";
 import { zoneParams } from "./zone-params";
 
 /** Readings of which it can be asked what followed, as they are called. */
 export const READINGS = {
-  "5": "share above the 5-session average",
-  "10": "share above the 10-session average",
-  "20": "share above the 20-session average",
-  "50": "share above the 50-session average",
-  "200": "share above the 200-session average",
-  all: "share above all five averages",
-  tide: "Tide",
-  oscillator: "McClellan oscillator",
-  summation: "McClellan summation",
-  highs: "new highs less new lows",
-  volume: "up-volume share",
+  "5": { name: "the share above the 5-session average", unit: "%" },
+  "10": { name: "the share above the 10-session average", unit: "%" },
+  "20": { name: "the share above the 20-session average", unit: "%" },
+  "50": { name: "the share above the 50-session average", unit: "%" },
+  "200": { name: "the share above the 200-session average", unit: "%" },
+  all: { name: "the share above all five averages", unit: "%" },
+  pressure: { name: "breadth pressure", unit: "" },
+  oscillator: { name: "the McClellan oscillator", unit: "" },
+  summation: { name: "the McClellan summation", unit: "" },
+  highs: { name: "the count of new highs less new lows", unit: "" },
+  volume: { name: "the up-volume share", unit: "%" },
 } as const;
 export type ReadingName = keyof typeof READINGS;
 
@@ -37,8 +37,11 @@ function readingOf(market: Market, name: ReadingName, params: { average: "ema" |
   const { average, group, zones } = params;
   const internals = () => market.perSession(internalsColumns(group));
   switch (name) {
-    case "tide":
-      return { column: market.perSession(tideColumn).tide, scale: { high: TIDE_STRETCHED, low: TIDE_WASHED_OUT } };
+    case "pressure":
+      return {
+        column: market.perSession(pressureColumn).pressure,
+        scale: { high: PRESSURE_STRETCHED, low: PRESSURE_WASHED_OUT },
+      };
     case "oscillator":
       return { column: internals().oscillator, scale: "decile" };
     case "summation":
@@ -75,7 +78,7 @@ export const followed = defineStudy({
   examples: [
     {},
     { reading: "all" },
-    { reading: "tide" },
+    { reading: "pressure" },
     { reading: "oscillator", group: "sector:$sector" },
     { reading: "volume", average: "sma" },
   ],
@@ -87,7 +90,7 @@ export const followed = defineStudy({
     return {
       asOf: market.asOf,
       reading,
-      name: READINGS[reading],
+      name: READINGS[reading].name,
       now: column[market.t]!,
       like: likeWords(column[market.t]!, scale),
       index: market.referenceName,
@@ -96,8 +99,12 @@ export const followed = defineStudy({
   },
   reading(r) {
     const row = r.rows[3]!;
-    if (row.after.n === 0) return [[`There is no earlier reading of the ${r.name} to go by.`]];
-    return [[`The ${r.name} stands at ${fixed(r.now, 1)} (${r.like}). `, ...followedSentence(row, r.index)]];
+    const { name, unit } = READINGS[r.reading];
+    if (row.after.n === 0) return [[`There is no earlier reading of ${name} to go by yet.`]];
+    return [
+      [`${name.charAt(0).toUpperCase()}${name.slice(1)} stands at `, { figure: `${fixed(r.now, 1)}${unit}` }, `; ${r.like}.`],
+      ...followedSentences(row, r.index),
+    ];
   },
   table: (r) => ({
     columns: [
@@ -114,18 +121,24 @@ export const followed = defineStudy({
 });
 
 function likeWords(now: number, scale: Reading["scale"]): string {
-  if (scale === "decile") return "compared with readings of the same tenth of history";
-  if (scale !== "points" && now >= scale.high) return `compared with all readings of ${scale.high} or more`;
-  if (scale !== "points" && now <= scale.low) return `compared with all readings of ${fixed(scale.low)} or less`;
-  return "compared with readings within 5 points";
+  if (scale === "decile") return "it is compared with readings of the same tenth of history";
+  if (scale !== "points" && now >= scale.high) return `it is compared with all readings of ${scale.high} or more`;
+  if (scale !== "points" && now <= scale.low) return `it is compared with all readings of ${fixed(scale.low)} or less`;
+  return "it is compared with readings within 5 points of it";
 }
 
-/** "21 sessions later the index was higher in 66% of 41 cases (59–73%), against 61% of all 5,900 sessions, which overlap; mean +1.2%, worst −14%." */
-export function followedSentence({ horizon, after, base }: Followed, index: string): (string | { figure: string })[] {
-  const few = isSmallSample(after.n) ? " That is a small sample." : "";
+/** "21 sessions later Aldane broad was higher in 66% of 41 cases (95% interval 51% to 78%), against 61% of all 5,900 sessions, which overlap." */
+export function followedSentences({ horizon, after, base }: Followed, index: string): Sentence[] {
   return [
-    `${count(horizon, "session")} later ${index} was higher in `,
-    { figure: percent(after.positive, 0) },
-    ` of ${count(after.n, "case")} (95% interval ${percent(after.interval[0], 0)} to ${percent(after.interval[1], 0)}), against ${percent(base.positive, 0)} of all ${overlapping(base.n)}; mean ${signedPercent(after.mean)} against ${signedPercent(base.mean)}, worst ${signedPercent(after.worst)}.${few}`,
+    [
+      `${count(horizon, "session")} later ${index} was higher `,
+      { figure: ofCases(after.positive, after.n) },
+      `${isSmallSample(after.n) ? ", a small sample" : ""} (95% interval ${percent(after.interval[0], 0)} to ${percent(after.interval[1], 0)}), against ${percent(base.positive, 0)} of all ${overlapping(base.n)}.`,
+    ],
+    [
+      `It made `,
+      { figure: signedPercent(after.mean) },
+      ` in the mean, against ${signedPercent(base.mean)}, and ${signedPercent(after.worst)} at worst.`,
+    ],
   ];
 }

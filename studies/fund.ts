@@ -116,14 +116,14 @@ export const fund = defineStudy({
     columns: [
       ...["ticker", "name", "kind", "sector", "industry", "weight"].map((key) => ({ key, label: key })),
       ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
-      { key: "blendZ", label: "blend z" },
+      { key: "combinedZ", label: "3+6 months z" },
       { key: "rank", label: "rank" },
       { key: "strength", label: "Strength" },
       { key: "gave", label: "weight x r(63)" },
     ],
     rows: (r?.holdings ?? []).map((h) => [
       ...[h.ticker, h.name, h.kind, h.sector, h.industry, h.weight, h.r1, ...h.returns],
-      ...[h.blendZ, h.rank, h.strength, h.gave],
+      ...[h.combinedZ, h.rank, h.strength, h.gave],
     ]),
   }),
 });

@@ -13,7 +13,7 @@ function nameOfGroup(text: string, market: Market): string {
   const key = findGroupKey(text);
   if (key?.level === "stocks") return labelOfKey(text);
   if (key?.level === "group") return market.find(key.name)?.name ?? market.abroad?.find(key.name)?.name ?? key.name;
-  return key?.name || `all of ${market.row.name}`;
+  return key?.name || market.row.name;
 }
 
 /** Members of any of the groups at the as-of session, as positions in the panel, ascending. */

@@ -115,8 +115,8 @@ export const groups = defineStudy({
       { key: "members", label: "members" },
       ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
       ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
-      { key: "blend", label: "blend" },
-      { key: "blendZ", label: "blend z" },
+      { key: "combined", label: "3+6 months" },
+      { key: "combinedZ", label: "3+6 months z" },
       { key: "rank", label: "rank" },
       { key: "rankBefore", label: "rank five sessions ago" },
       { key: "strength", label: "Strength" },
@@ -137,8 +137,8 @@ export const groups = defineStudy({
       g.r1,
       ...g.returns,
       ...g.z,
-      g.blend,
-      g.blendZ,
+      g.combined,
+      g.combinedZ,
       g.rank,
       g.rankBefore,
       g.strength,
@@ -218,7 +218,7 @@ function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[]
       { figure: signedPercent(first.returns[2]) },
       " in three months and ",
       { figure: signedPercent(first.returns[3]) },
-      ` in six (blend z ${signed(first.blendZ)}); `,
+      ` in six (three and six months combined: z ${signed(first.combinedZ)}); `,
       { figure: last.name, to: linkOf(last) },
       ` trails at ${signedPercent(last.returns[2])} and ${signedPercent(last.returns[3])}.`,
     ],
@@ -234,12 +234,13 @@ function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[]
   const flagged = (flag: StrengthFlag) => named((g) => g.flags.includes(flag));
   const parts: string[] = [];
   if (arrivals.length > 0) parts.push(`${verb(arrivals)} newly arrived among the strongest`);
-  if (climbers.length > 0)
-    parts.push(
-      list(climbers.slice(0, 2).map((g) => `${g.name} climbed from ${fixed(g.rankBefore)} to ${fixed(g.rank)} in a week`)),
-    );
+  if (climbers.length > 0) {
+    const climbs = climbers.slice(0, 2).map((g) => `${g.name} climbed from rank ${fixed(g.rankBefore)} to ${fixed(g.rank)}`);
+    parts.push(`${list(climbs)} in a week`);
+  }
   if (fading.length > 0) parts.push(`${verb(fading)} fading`);
-  if (flagged("cracking").length > 0) parts.push(`${verb(flagged("cracking"))} cracking`);
+  if (flagged("cracking").length > 0)
+    parts.push(`${verb(flagged("cracking"))} cracking: strong in six months and weak in the last`);
   if (flagged("turning up").length > 0) parts.push(`${verb(flagged("turning up"))} turning up from behind`);
   if (parts.length > 0) sentences.push([`${parts.slice(0, 2).join("; ")}.`]);
   const [home, world] = homeAndWorld;

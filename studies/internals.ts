@@ -5,7 +5,7 @@ import { defineStudy } from "./define-study";
 import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import { advancesColumns, extremesColumns, internalsColumns } from "./internals-columns";
-import { count, date, percent, signed } from "./words";
+import { count, date, none, percent, signed } from "./words";
 
 /** What goes on inside a market: advances, new highs and lows, volume, the McClellan oscillator, thrusts. */
 export const internals = defineStudy({
@@ -63,15 +63,19 @@ export const internals = defineStudy({
     const last = r.thrusts.days[r.thrusts.days.length - 1];
     return [
       [
-        { figure: `${advances} rose and ${declines} fell` },
-        `, with ${percent(upVolume, 0)} of the volume in those that rose; `,
-        { figure: `${highs} new highs and ${lows} new lows` },
-        ` of 252 sessions; McClellan oscillator ${signed(oscillator, 0)}.`,
+        { figure: `${advances === 0 ? "No member" : count(advances, "member")} rose and ${none(declines)} fell` },
+        Number.isNaN(upVolume) ? "; " : `, with ${percent(upVolume, 0)} of the volume in those that rose; `,
+        ...(highs + lows === 0
+          ? ["no member closed at a high or low of 252 sessions"]
+          : [{ figure: `${none(highs)} closed at a high and ${none(lows)} at a low` }, " of 252 sessions"]),
+        Number.isNaN(oscillator) ? "." : `; the McClellan oscillator stands at ${signed(oscillator, 0)}.`,
       ],
       [
         last === undefined
           ? "No thrust has occurred yet: participation above the 10 from 20% or less to 80% or more within 10 sessions."
-          : `The last of ${count(r.thrusts.days.length, "thrust")} came on ${date(last)}.`,
+          : r.thrusts.days.length === 1
+            ? `The only thrust so far came on ${date(last)}.`
+            : `The last of ${count(r.thrusts.days.length, "thrust")} came on ${date(last)}.`,
       ],
     ];
   },

@@ -139,8 +139,10 @@ describe("a chart of the composite", () => {
   });
   it("is read like an instrument's, without what only a stock has", () => {
     const text = chart.reading(r).map(said).join(" ");
-    expect(text).toMatch(/^Handmade composite closed at [\d.]+ \(.*\), .* its 5-session simple average; .* in three months\./);
-    expect(text).not.toMatch(/Stance|points|NaN/);
+    expect(text).toMatch(
+      /^Handmade composite closed at [\d.]+ \(.*\), .* its 5-session simple average; in three months it made [+−][\d.]+%\./,
+    );
+    expect(text).not.toMatch(/stance|points|NaN/);
     expect([r.facts.trend, r.facts.eps, r.facts.stopSide, r.facts.excess63]).toEqual([NaN, NaN, NaN, NaN]);
     expect(r.facts.r5).toBeCloseTo(r.close.at(-1)! / r.close.at(-6)! - 1, 12);
     expect(chart.table(r).rows).toHaveLength(30);

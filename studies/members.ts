@@ -57,8 +57,8 @@ export const members = defineStudy({
   },
   reading: (r) => [
     [
-      `${count(r.rows.length, "member")} with a bar on this session`,
-      r.halted > 0 ? `; ${r.halted} more did not trade and are not counted.` : ".",
+      `${count(r.rows.length, "member")} traded on this session`,
+      r.halted > 0 ? `; ${r.halted} more did not and ${r.halted === 1 ? "is" : "are"} not counted.` : ".",
     ],
   ],
   table: (r) => ({

@@ -15,7 +15,7 @@ import { z } from "zod";
 import { referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
 import { OSCILLATORS, type OscillatorName } from "./oscillator-names";
-import { fixed } from "./words";
+import { fixed, list } from "./words";
 
 interface Line {
   readonly name: string;
@@ -91,14 +91,15 @@ export const oscillators = defineStudy({
       })),
     };
   },
-  reading: (r) => [
-    [
-      r.panes
-        .flatMap((p) => p.lines.slice(0, 1))
-        .map((l) => `${l.name} ${fixed(l.now, 1)}`)
-        .join(", "),
-    ],
-  ],
+  reading: (r) => {
+    const known = r.panes
+      .flatMap((p) => p.lines.slice(0, 1).map((l) => ({ name: OSCILLATORS[p.key].said, now: l.now })))
+      .filter((l) => !Number.isNaN(l.now));
+    const [first, ...rest] = known.map((l, k) => `${l.name} ${k === 0 ? "stands at" : "at"} ${fixed(l.now, 1)}`);
+    if (first === undefined) return [["The history is too short for these oscillators at this date."]];
+    const said = list([first, ...rest]);
+    return [[`${said.charAt(0).toUpperCase()}${said.slice(1)}.`]];
+  },
   table: (r) => {
     const lines = r.panes.flatMap((p) => p.lines);
     return {

@@ -20,7 +20,7 @@ import type { Market } from "./market";
 import { ruleText } from "./rule-schema";
 import { signalRecords } from "./signal-records";
 import { signalsOf } from "./timing";
-import { tideColumn } from "./timing-columns";
+import { pressureColumn } from "./timing-columns";
 import { count, percent, signedPercent } from "./words";
 
 export const COMPOSITE = "composite";
@@ -43,7 +43,7 @@ export const ownTiming = defineStudy({
     },
     {
       on: "$index",
-      up: '{"all":[{"left":{"measure":"tide"},"comparator":"above","right":0},{"left":{"measure":"rsi","of":{"ticker":"WORLD"}},"comparator":"above","right":50}]}',
+      up: '{"all":[{"left":{"measure":"pressure"},"comparator":"above","right":0},{"left":{"measure":"rsi","of":{"ticker":"WORLD"}},"comparator":"above","right":50}]}',
       down: '{"not":{"left":{"measure":"participation","params":{"n":50}},"comparator":"above","right":40}}',
       history: 60,
     },
@@ -75,17 +75,17 @@ export const ownTiming = defineStudy({
   },
   reading(r) {
     if (!r) return [];
-    if (r.state === 0) return [["It has given no signal yet."]];
+    if (r.state === 0) return [["The system has given no signal yet."]];
     const since = r.signals.latest[r.signals.latest.length - 1]!;
     const { n, right: higher, worst } = r.signals.up;
     return [
       [
-        "It has been ",
+        "The system has been ",
         { figure: r.state === 1 ? "up" : "down" },
-        ` for ${count(r.age, "session")} (${signedPercent(since.outcome)} since). Up on ${percent(r.shareUp, 0)} of sessions; `,
+        ` for ${count(r.age, "session")}, ${signedPercent(since.outcome)} since its signal, and up on ${percent(r.shareUp, 0)} of all sessions; `,
         n === 0
           ? "no up signal has ended yet."
-          : `${higher} of ${count(n, "finished up signal")} ended higher, the worst ${signedPercent(worst)}.`,
+          : `${higher} of ${count(n, "finished up signal")} ended higher, the worst at ${signedPercent(worst)}.`,
       ],
     ];
   },
@@ -140,8 +140,8 @@ function namedColumn(market: Market, ticker: string, calculate: (bars: MeasuredB
 
 function marketMeasure(market: Market, name: string, params: Readonly<Record<string, number>>): Float64Array {
   switch (name) {
-    case "tide":
-      return market.perSession(tideColumn).tide;
+    case "pressure":
+      return market.perSession(pressureColumn).pressure;
     case "mcclellan":
       return market.perSession(internalsColumns()).oscillator;
     case "all five":

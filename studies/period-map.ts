@@ -18,7 +18,7 @@ import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, PEER_SETS } from "./peer-names";
 import { levelsOn, marketValue, peersOf } from "./peer-set";
-import { count, date, signedPercent } from "./words";
+import { count, date, none, signedPercent } from "./words";
 
 export interface PeriodRow {
   /** Ticker of an instrument, key of a group. */
@@ -109,6 +109,8 @@ export const periodMap = defineStudy({
   reading(r): Sentence[] {
     const { one, many } = PEER_SETS[r.set];
     if (r.rows.length === 0) return [[`No ${one} has a close at the beginning of this period.`]];
+    if (r.sessions === 0)
+      return [[`The period begins and ends on ${date(r.from)}, so that nothing has moved in it: choose an earlier first day.`]];
     const [first, last] = [r.rows[0]!, r.rows[r.rows.length - 1]!];
     const leads = (row: PeriodRow): Figure => ({
       figure: row.name,
@@ -122,7 +124,7 @@ export const periodMap = defineStudy({
         `, the median of ${count(r.rows.length, one, many)} `,
         { figure: signedPercent(r.median) },
         `; `,
-        { figure: `${r.rose}` },
+        { figure: none(r.rose) },
         ` rose.`,
       ],
       [
@@ -134,9 +136,9 @@ export const periodMap = defineStudy({
     ];
     if (r.set === "stock")
       sentences.push([
-        { figure: `${held.length}` },
+        { figure: held.length === 0 ? "None" : `${held.length}` },
         held.length === 0
-          ? " held above their 50-session averages throughout."
+          ? " held above its 50-session average throughout."
           : ` held above ${held.length === 1 ? "its" : "their"} 50-session average${held.length === 1 ? "" : "s"} throughout${leadersOf(held)}.`,
       ]);
     return sentences;
@@ -217,5 +219,5 @@ function leadersOf(held: readonly PeriodRow[]): string {
   const counts = new Map<string, number>();
   for (const { family } of held) if (family !== "") counts.set(family, (counts.get(family) ?? 0) + 1);
   const [most] = [...counts].sort((x, y) => y[1] - x[1] || (x[0] < y[0] ? -1 : 1));
-  return !most || held.length < 4 ? "" : `, ${most[1]} of them from ${most[0]}`;
+  return !most || held.length < 4 || counts.size < 2 ? "" : `, ${most[1]} of them from ${most[0]}`;
 }

@@ -15,7 +15,7 @@ import { ruleSchema, ruleText } from "./rule-schema";
 import { signalRecords, signalSummary } from "./signal-records";
 import { structure } from "./structure";
 import { growing, handMadeMarket } from "./testing-market";
-import { lanesSentence, tideSentence, timing, type LaneNow } from "./timing";
+import { lanesSentence, pressureSentence, timing, type LaneNow } from "./timing";
 import { today } from "./today";
 import { timingChanges } from "./today-changes";
 
@@ -71,14 +71,14 @@ describe("regime", () => {
     expect(result.rows[result.now]!.name).toBe("Falling");
     expect(result.rows.reduce((sum, r) => sum + r.share, 0)).toBeCloseTo(1, 12);
     expect(ask(regimeStates, 100).text).toBe("No state has been followed for 21 sessions yet.");
-    expect(ask(regimeStates, 299, { by: "direction" }).text).toContain("Rising has held on 100% of all sessions");
+    expect(ask(regimeStates, 299, { by: "direction" }).text).toContain("It has been rising on 100% of all sessions");
   });
   it("structure answers its five questions, or says why not", () => {
     const { result, text } = ask(structure, N - 1);
     expect(result!.channels.short!.verdict).toBe("down");
     expect(result!.channels.short!.slope).toBeCloseTo(-0.003, 9);
     expect(result!.leg!.direction).toBe("down");
-    expect(text).toContain("Its 63-session channel falls");
+    expect(text).toContain("The 63-session channel of IDX Works falls");
     expect(text).toContain("The present down leg since");
     expect(ask(structure, 40).text).toContain("too short a history for a trend: it needs 63 sessions");
     expect(ask(structure, N - 1, { instrument: "CCC" }).result!.name).toBe("CCC Works");
@@ -88,7 +88,7 @@ describe("regime", () => {
     const { result, text } = ask(exposure, N - 1, { set: ["AAA", "DDD", "NONE"] });
     expect([result.n, result.above, result.share]).toEqual([2, 1, 0.5]);
     expect(result.missing).toEqual(["NONE"]);
-    expect(text).toContain("Suggested exposure is 50%: 1 of 2 indexes close above");
+    expect(text).toContain("Suggested exposure is 50%: 1 of the 2 indexes closes above");
     expect(text).toContain("AAA Works does not.");
     expect(ask(exposure, N - 1).text).toBe("No index of the set has an 84-session average yet.");
   });
@@ -108,7 +108,7 @@ describe("breadth", () => {
     expect(breadth.params.safeParse({ crowded: 40 }).success).toBe(false);
   });
   it("on Today is judged by the zones that were set", () => {
-    expect(ask(today, N - 1).text).not.toContain("which is washed out");
+    expect(ask(today, N - 1).text).not.toContain("which is washed out (");
     expect(ask(today, N - 1, { washed: 50 }).text).toContain("which is washed out (50% or less)");
   });
   it("sectors stand from the broadest to the narrowest, with the week before", () => {
@@ -131,7 +131,7 @@ describe("breadth", () => {
     expect(points.text).toContain("against 100% of all 230 sessions, which overlap");
     expect(ask(followed, 299, { reading: "oscillator" }).text).toContain("the same tenth of history");
     expect(ask(followed, 3, { reading: "50" }).text).toBe(
-      "There is no earlier reading of the share above the 50-session average to go by.",
+      "There is no earlier reading of the share above the 50-session average to go by yet.",
     );
   });
 });
@@ -162,26 +162,25 @@ describe("timing", () => {
   });
   it("says which lanes are up and down, and which turned last", () => {
     expect(said(lanesSentence([lane("Quick", 1, 0), lane("Checked", 1, 4), lane("Steady", -1, 30), lane("Long", 0, NaN)]))).toBe(
-      "Quick and Checked are up, Steady is down, Long is without a signal; the last to turn was Quick, up on this session.",
+      "Of the four timing lanes Quick and Checked are up, Steady is down and Long is without a signal; the last to turn was Quick, up on this session.",
     );
-    expect(said(lanesSentence([lane("Quick", 0, NaN)]))).toBe("No lane has given a signal yet.");
-    expect(said(tideSentence({ tide: -64.2, before: -50, average3: -55, zone: "washed out" }))).toBe(
-      "Tide stands at −64, down from −50: washed out.",
+    expect(said(pressureSentence({ pressure: -64.2, before: -50, average3: -55, zone: "washed out" }))).toBe(
+      "Breadth pressure stands at −64, which is washed out, down from −50.",
     );
-    expect(said(tideSentence({ tide: -18.6, before: -19.3, average3: -18, zone: "" }))).toBe(
-      "Tide stands at −19, as on the session before.",
+    expect(said(pressureSentence({ pressure: -18.6, before: -19.3, average3: -18, zone: "" }))).toBe(
+      "Breadth pressure stands at −19, as on the session before.",
     );
-    expect(said(tideSentence({ tide: NaN, before: NaN, average3: NaN, zone: "" }))).toContain("not known yet");
+    expect(said(pressureSentence({ pressure: NaN, before: NaN, average3: NaN, zone: "" }))).toContain("not known yet");
   });
-  it("changes are the lanes that turned on the session and the zones that the Tide entered or left", () => {
-    const tide = { tide: -61, before: -50, average3: -55, zone: "washed out" };
-    const changes = timingChanges([lane("Quick", -1, 0, true), lane("Long", 1, 9)], tide, "");
+  it("changes are the lanes that turned on the session and the zones that the Pressure entered or left", () => {
+    const pressure = { pressure: -61, before: -50, average3: -55, zone: "washed out" };
+    const changes = timingChanges([lane("Quick", -1, 0, true), lane("Long", 1, 9)], pressure, "");
     expect(changes.map((c) => said(c.sentence))).toEqual([
-      "Quick turned down on this session.",
-      "Tide became washed out at −61.",
+      "The lane Quick turned down on this session.",
+      "Breadth pressure became washed out at −61.",
     ]);
-    expect(timingChanges([], { ...tide, tide: 3, zone: "" }, "washed out").map((c) => said(c.sentence))).toEqual([
-      "Tide left the washed out zone at +3.",
+    expect(timingChanges([], { ...pressure, pressure: 3, zone: "" }, "washed out").map((c) => said(c.sentence))).toEqual([
+      "Breadth pressure left the washed out zone at +3.",
     ]);
   });
   it("signals come out as the series went", () => {
@@ -204,7 +203,7 @@ describe("own systems", () => {
   it("on an index go up and down with their rules, and contradictions change nothing", () => {
     const { result, text } = ask(ownTiming, N - 1, { on: "IDX", up: rule("above", average), down: rule("below", average) });
     expect(result!.state).toBe(-1);
-    expect(text).toMatch(/^It has been down for \d+ sessions/);
+    expect(text).toMatch(/^The system has been down for \d+ sessions/);
     const both = ask(ownTiming, N - 1, { up: rule("above", 0), down: rule("above", 1) }).result!;
     expect([both.state, both.contradictions]).toEqual([0, N]);
     expect(ask(ownTiming, N - 1, { on: "NONE", up: rule("above", 0), down: rule("below", 0) }).result).toBeUndefined();

@@ -9,7 +9,14 @@ export interface NamedState extends StateStatistics {
   readonly name: string;
 }
 
-const PAIRS = DIRECTIONS.flatMap((d) => VOLATILITIES.map((v) => `${d} and ${v}`));
+const PAIRS = DIRECTIONS.flatMap((d) => VOLATILITIES.map((v) => `${d}, ${v.toLowerCase()} volatility`));
+
+/** "The index has been falling, with rough volatility,": in words, how a state is. */
+function heldWords(by: "both" | "direction" | "volatility", { name }: NamedState): string {
+  const [first, second] = name.toLowerCase().split(", ");
+  if (by === "volatility") return `Volatility has been ${first!}`;
+  return `It has been ${first!}${second === undefined ? "" : `, with ${second},`}`;
+}
 
 /** How each state of the regime has behaved up to the as-of session. */
 export const regimeStates = defineStudy({
@@ -40,13 +47,13 @@ export const regimeStates = defineStudy({
     const all = r.rows.reduce((sum, row) => sum + row.returns, 0);
     return [
       [
-        `${now.name} has held on `,
+        `${heldWords(r.by, now)} on `,
         { figure: percent(now.share, 0) },
-        " of all sessions; 21 sessions later the index was higher in ",
+        " of all sessions; 21 sessions later the index was higher after ",
         { figure: percent(now.positive, 0) },
-        ` of ${count(now.returns, "session")} in ${count(now.returnRuns, "run")}${isSmallSample(now.returns, now.returnRuns) ? ", a small sample" : ""} (all states: ${percent(base / all, 0)}), by `,
+        ` of ${count(now.returns, "such session")} in ${count(now.returnRuns, "run")}${isSmallSample(now.returns, now.returnRuns) ? ", a small sample" : ""}, against ${percent(base / all, 0)} of all, with `,
         { figure: signedPercent(now.median) },
-        ` in the median, at worst ${signedPercent(now.worst)}.`,
+        ` in the median and ${signedPercent(now.worst)} at worst.`,
       ],
     ];
   },

@@ -4,7 +4,7 @@ import { referenceColumns, regimeColumns, volatilitySlopeColumns } from "./colum
 import { defineStudy, type Link, type Sentence } from "./define-study";
 import type { Market } from "./market";
 import { regimeMeasures } from "./regime-measures";
-import { count, date, signed, signedPercent } from "./words";
+import { count, fixed, percent } from "./words";
 
 export interface RegimeNow {
   readonly index: string;
@@ -57,17 +57,41 @@ export function regimeNow(market: Market): RegimeNow {
   };
 }
 
-/** "Aldane broad is Rising, Calm: 4.2% above its 200-session average ..." */
+/**
+ * "Aldane broad has been falling, with usual volatility, for 32 sessions and stands 6.2% below its 200-session average."
+ * Where the volatility changed within them: "... has been falling for 32 sessions, with rough volatility for the last 5, ..."
+ */
 export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
   const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
   if (r.direction === "") return [`${r.index} has too short a history for a regime: it needs 200 sessions.`];
-  const state = r.volatility === "" ? r.direction : `${r.direction} and ${r.volatility}`;
+  const lasted = count(r.directionSessions, "session");
+  const volatility = `with ${r.volatility.toLowerCase()} volatility`;
+  const both =
+    r.volatility === ""
+      ? ` for ${lasted}`
+      : r.volatilitySessions >= r.directionSessions
+        ? `, ${volatility}, for ${lasted}`
+        : ` for ${lasted}, ${volatility} ${r.volatilitySessions === 1 ? "as of this session" : `for the last ${r.volatilitySessions}`},`;
   return [
-    `${r.index} is `,
-    figure(state),
-    `, ${r.direction.toLowerCase()} for ${count(r.directionSessions, "session")} since ${date(r.directionSince)}: `,
-    figure(signedPercent(r.distance200)),
-    " from its 200-session simple average.",
+    `${r.index} has been `,
+    figure(r.direction.toLowerCase()),
+    `${both} and stands `,
+    figure(percent(Math.abs(r.distance200))),
+    ` ${r.distance200 < 0 ? "below" : "above"} its 200-session simple average.`,
+  ];
+}
+
+/** How fast its middle average moves, and how rough its sessions are against those of three years. */
+function slopeSentence({ slope50, volatilityZ }: RegimeNow): Sentence {
+  const slope = Number.isNaN(slope50)
+    ? "The 50-session simple average is not known yet"
+    : `Its 50-session simple average ${slope50 < 0 ? "fell" : "rose"} by ${percent(Math.abs(slope50), 2)} in a week`;
+  if (Number.isNaN(volatilityZ)) return [`${slope}; for its volatility the history is too short.`];
+  const z = fixed(Math.abs(volatilityZ), 1);
+  return [
+    `${slope}; its volatility is `,
+    { figure: `${z} standard ${z === "1.0" ? "deviation" : "deviations"}` },
+    ` ${volatilityZ < 0 ? "below" : "above"} the mean of three years.`,
   ];
 }
 
@@ -131,15 +155,11 @@ export const regimeStudy = defineStudy({
   reading(r) {
     const pending: Sentence[] = [];
     if (r.now.pendingDirection !== "") {
-      pending.push([`This session alone would be judged ${r.now.pendingDirection}; three running would change the state.`]);
+      pending.push([
+        `This session alone would be judged ${r.now.pendingDirection.toLowerCase()}; three such sessions running change the state.`,
+      ]);
     }
-    return [
-      regimeSentence(r.now),
-      [
-        `The 50-session simple average changed by ${signedPercent(r.now.slope50, 2)} in a week; volatility stands at z ${signed(r.now.volatilityZ)}.`,
-      ],
-      ...pending,
-    ];
+    return [regimeSentence(r.now), slopeSentence(r.now), ...pending];
   },
   table: (r) => ({
     columns: [

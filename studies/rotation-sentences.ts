@@ -15,14 +15,19 @@ interface Told {
   readonly events: readonly PastEvent[];
 }
 
-/** What the dial shows, in words: who leads and where it heads, what turned, how much is ahead, whether ahead means rising. */
+/** What the dial shows, in words: who leads and in which phase, what turned, how much is ahead, whether ahead means rising. */
 export function rotationSentences(r: Told): Sentence[] {
   const { one, many } = PEER_SETS[r.set];
   const known = r.rows.filter((m) => m.phase !== "");
   const within = r.inName === "" ? "" : ` of ${r.inName}`;
   if (r.rows.length === 0) return [[`There are no ${many}${within} at this date.`]];
-  if (known.length === 0)
-    return [[`None of the ${count(r.rows.length, one, many)}${within} has the history that relative trend and momentum need.`]];
+  if (known.length === 0) {
+    const all =
+      r.rows.length === 1
+        ? `The only ${one}${within} does not have`
+        : `None of the ${count(r.rows.length, one, many)}${within} has`;
+    return [[`${all} the history that relative trend and momentum need.`]];
+  }
   const [first, last] = [known[0]!, known[known.length - 1]!];
   const now = (m: RotationRow) => m.trend.at(-1)!;
   const standing = (m: RotationRow) => `${signed(now(m))}σ`;
@@ -44,9 +49,18 @@ export function rotationSentences(r: Told): Sentence[] {
   const worth = r.phases.filter((p) => p.phase.startsWith("ahead")).reduce((sum, p) => sum + p.value, 0);
   const falling = ahead.filter((m) => (m.flatTrend.at(-1) ?? NaN) < 0);
   const rests: Sentence = [
-    { figure: `${ahead.length} of ${known.length}` },
-    ahead.length === 1 ? ` is ahead` : ` are ahead`,
-    ...(Number.isNaN(worth) ? [] : [", worth ", { figure: percent(worth, 0) }, " of market value"]),
+    {
+      figure:
+        ahead.length === 0
+          ? "None"
+          : ahead.length === known.length
+            ? `All ${known.length}`
+            : `${ahead.length} of ${known.length}`,
+    },
+    ahead.length < 2 ? ` is ahead` : ` are ahead`,
+    ...(Number.isNaN(worth) || ahead.length === 0 || ahead.length === known.length
+      ? []
+      : [", worth ", { figure: percent(worth, 0) }, " of market value"]),
     r.benchmarkKind === "flat" || ahead.length === 0
       ? "."
       : falling.length === 0
@@ -54,7 +68,7 @@ export function rotationSentences(r: Told): Sentence[] {
         : `; ${whoFalls(falling.length, ahead.length)} against a flat line${2 * falling.length >= ahead.length ? ": leading is not rising" : ""}.`,
   ];
   sentences.push(rests);
-  if (r.inProgress) sentences.push([`The ${r.sampleName} is not over: phases and headings are provisional.`]);
+  if (r.inProgress) sentences.push([`The ${r.sampleName} is not over: phases and directions are provisional.`]);
   return sentences;
 }
 
@@ -75,7 +89,7 @@ export function whatHappened(events: readonly PastEvent[], sampleName: string): 
     latest === 0
       ? `In the last finished ${sampleName} `
       : latest === 1
-        ? `A ${sampleName} earlier `
+        ? `One ${sampleName} earlier `
         : `${latest} ${sampleName}s earlier `;
   const told = (kind: PastEvent["kind"], text: (names: string, plural: boolean) => string) => {
     const names = events.filter((e) => e.ago === latest && e.kind === kind).map((e) => e.name);

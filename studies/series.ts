@@ -40,7 +40,15 @@ export const series = defineStudy({
       r63: found.r63,
     };
   },
-  reading: (r) => [[r ? `${r.name}: ${signedPercent(r.r63)} in three months.` : "There is no such series at this date."]],
+  reading: (r) => [
+    [
+      r
+        ? Number.isNaN(r.r63)
+          ? `${r.name} has no three months of history yet.`
+          : `${r.name} made ${signedPercent(r.r63)} in three months.`
+        : "There is no such series at this date.",
+    ],
+  ],
   table: (r) => ({
     columns: ["day", "close", "average50", "average200", "relative"].map((key) => ({ key, label: key })),
     rows: r ? Array.from(r.days, (day, k) => [day, r.close[k]!, r.average50[k]!, r.average200[k]!, r.relative[k]!]) : [],

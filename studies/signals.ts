@@ -18,7 +18,13 @@ export const signals = defineStudy({
     const { level } = market.perSession(compositeColumn);
     return { lane, records: signalRecords(market.perSession(laneColumns)[lane], level, market.sessions) };
   },
-  reading: (r) => [[`${r.lane} has given ${count(r.records.length, "signal")}.`]],
+  reading: (r) => [
+    [
+      r.records.length === 0
+        ? `The lane ${r.lane} has given no signal yet.`
+        : `The lane ${r.lane} has given ${count(r.records.length, "signal")}.`,
+    ],
+  ],
   table: (r) => ({
     columns: ["date", "state", "sessions", "ended", "outcome", "lowest", "highest"].map((label) => ({ key: label, label })),
     rows: r.records.map((s) => [

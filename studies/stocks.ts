@@ -11,7 +11,7 @@ import { everBelonging } from "./peer-set";
 import { strengthOfGroups } from "./strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
-import { count, signed, signedPercent } from "./words";
+import { count, none, signed, signedPercent } from "./words";
 
 export interface StockRow extends SeriesStrength, DayFacts {
   readonly ticker: string;
@@ -85,13 +85,13 @@ export const stocks = defineStudy({
         { figure: first.name, to: { screen: "chart", params: { ticker: first.ticker } } },
         ` is the strongest of the ${count(ranked.length, "stock")} of ${r.title}: `,
         { figure: signedPercent(first.returns[3]) },
-        ` in six months, Trend ${Number.isNaN(first.trend) ? "unknown" : Math.round(first.trend)} (blend z ${signed(first.blendZ)}).`,
+        ` in six months, z ${signed(first.combinedZ)} for three and six months combined${Number.isNaN(first.trend) ? "" : `, Trend ${Math.round(first.trend)} of 100`}.`,
       ],
       [
-        { figure: String(favoured) },
-        ` stand at Favour and `,
-        { figure: String(avoided) },
-        ` at Avoid; ${last.name} is the weakest at ${signedPercent(last.returns[3])}.`,
+        { figure: favoured === 0 ? "None" : String(favoured) },
+        `${favoured < 2 ? " stands" : " stand"} at Favour and `,
+        { figure: none(avoided) },
+        ` at Avoid; ${last.name} is the weakest at ${signedPercent(last.returns[3])} in six months.`,
       ],
     ];
   },
@@ -100,8 +100,8 @@ export const stocks = defineStudy({
       ...["ticker", "name", "sector", "industry", "close"].map((key) => ({ key, label: key })),
       ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
       ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
-      { key: "blend", label: "blend" },
-      { key: "blendZ", label: "blend z" },
+      { key: "combined", label: "3+6 months" },
+      { key: "combinedZ", label: "3+6 months z" },
       { key: "rank", label: "rank" },
       { key: "strength", label: "Strength" },
       { key: "trend", label: "Trend" },
@@ -121,8 +121,8 @@ export const stocks = defineStudy({
       s.r1,
       ...s.returns,
       ...s.z,
-      s.blend,
-      s.blendZ,
+      s.combined,
+      s.combinedZ,
       s.rank,
       s.strength,
       s.trend,

@@ -16,7 +16,7 @@ import { z } from "zod";
 import { referenceColumns } from "./columns";
 import { defineStudy, type Sentence } from "./define-study";
 import type { Market } from "./market";
-import { count, date, fixed, percent, signedPercent } from "./words";
+import { count, date, fixed, percent, placeWords, signedPercent } from "./words";
 
 /** A regression channel over the last n sessions, as the line from its first to its last session. */
 export interface Channel {
@@ -161,18 +161,26 @@ function widthOf(widths: Float64Array): {
   };
 }
 
+const WIDTHS = { narrow: "narrow", usual: "of usual width", wide: "wide" } as const;
+
 function trendSentence(r: Structure): Sentence {
   const { short, long } = r.channels;
   if (!short) return [`${r.name} has too short a history for a trend: it needs ${SHORT} sessions.`];
   const words = { up: "rises", down: "falls", flat: "has no clear slope" };
-  const second = long ? ` and the ${LONG}-session one ${words[long.verdict]}` : "";
+  const alike = long?.verdict === short.verdict;
+  const second = !long ? "" : alike ? "" : ` and the ${LONG}-session one ${words[long.verdict]}`;
+  const channel =
+    long && alike
+      ? `Both channels of ${r.name}, of ${SHORT} and ${LONG} sessions, `
+      : `The ${SHORT}-session channel of ${r.name} `;
+  const several = { up: "rise", down: "fall", flat: "have no clear slope" };
   const widening = r.width.now > r.width.before ? "widening" : "narrowing";
   return [
-    `Its ${SHORT}-session channel `,
-    { figure: words[short.verdict] },
-    `${second}; movement is `,
-    { figure: `${r.width.verdict} and ${widening}` },
-    ".",
+    channel,
+    { figure: long && alike ? several[short.verdict] : words[short.verdict] },
+    ...(r.width.verdict === ""
+      ? [`${second}.`]
+      : [`${second}; its bands are `, { figure: `${WIDTHS[r.width.verdict]} and ${widening}` }, "."]),
   ];
 }
 
@@ -183,7 +191,7 @@ function legSentence({ leg, legSince, pullback }: Structure): Sentence {
     { figure: count(l.sessions, "session") },
     " and ",
     { figure: signedPercent(l.size) },
-    l.place.among > 0 ? `, farther than ${fixed(l.place.size)}% of ${l.place.among} earlier ones` : "",
+    l.place.among > 0 ? `, ${placeWords(l.place.size, l.place.among, "farther", "less far")}` : "",
   ];
   const deep = pullback && pullback.depth < 0 && pullback.earlier.length > 0;
   return [
@@ -192,11 +200,19 @@ function legSentence({ leg, legSince, pullback }: Structure): Sentence {
       ? [
           "; it stands ",
           { figure: percent(-pullback.depth) },
-          ` below its high, deeper than ${fixed(pullback.place)}% of the deepest pullbacks of earlier up legs`,
+          ` below its high, ${pullbackWords(pullback.place, pullback.earlier.length)}`,
         ]
       : []),
     ".",
   ];
+}
+
+/** A pullback against the deepest of each earlier up leg. */
+function pullbackWords(place: number, legs: number): string {
+  const earlier = legs === 1 ? "the only earlier up leg" : `any of the ${legs} earlier up legs`;
+  if (place >= 100) return `deeper than in ${earlier}`;
+  if (place <= 0) return `less deep than in ${earlier}`;
+  return `deeper than in ${fixed(place)}% of the ${legs} earlier up legs`;
 }
 
 function levelSentence({ levels }: Structure): Sentence[] {

@@ -1,4 +1,4 @@
-import { DIRECTIONS, isoDate, weekday, weekEnd, yearOf } from "@core";
+import { DIRECTIONS, isoDate, weekday, weekEnd } from "@core";
 import { z } from "zod";
 import { compositeColumn, regimeColumns } from "./columns";
 import { defineStudy } from "./define-study";
@@ -45,9 +45,7 @@ export const timeline = defineStudy({
       sessions: t + 1,
     };
   },
-  reading: (r) => [
-    [`${count(r.sessions, "session")} from ${date(r.first)} to ${date(r.last)}, ${yearOf(r.last) - yearOf(r.first)} years.`],
-  ],
+  reading: (r) => [[`There are ${count(r.sessions, "session")}, from ${date(r.first)} to ${date(r.last)}.`]],
   table: (r) => ({
     columns: [
       { key: "date", label: "week's last session" },

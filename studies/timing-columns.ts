@@ -9,11 +9,11 @@ import {
   stance,
   steadyLane,
   strengthTable,
-  tide,
+  pressure,
   trendParts,
   trendScores,
   type StrengthReturns,
-  type TideParts,
+  type PressureParts,
 } from "@core";
 import { averageColumn, compositeColumn, groupSeries, participationPercents, stopSideColumn } from "./columns";
 import { internalsColumns } from "./internals-columns";
@@ -23,16 +23,16 @@ import { WHOLE_MARKET } from "./group-key";
 import { spansOf } from "./spans";
 import type { ColumnData } from "./market-data";
 
-/** The Tide of the market. */
-export const tideColumn: PerSession<{ tide: Float64Array }> = {
-  name: "tide",
-  derive: (data) => ({ tide: tide(tideParts(data)) }),
+/** The Pressure of the market. */
+export const pressureColumn: PerSession<{ pressure: Float64Array }> = {
+  name: "pressure",
+  derive: (data) => ({ pressure: pressure(pressureParts(data)) }),
   extend(data, columns, from) {
-    tide(tideParts(data), columns.tide, from);
+    pressure(pressureParts(data), columns.pressure, from);
   },
 };
 
-function tideParts(data: ColumnData): TideParts {
+function pressureParts(data: ColumnData): PressureParts {
   const percents = deriveWhole(data, participationPercents("ema"));
   const { netShare, upVolume } = deriveWhole(data, internalsColumns());
   return { above20: percents["p2"]!, above50: percents["p3"]!, netAdvances: netShare, upVolume };
@@ -101,7 +101,7 @@ export const laneColumns: PerSession<Record<Lane, Int8Array>> = {
     const Quick = quickLane(level);
     return {
       Quick,
-      Checked: checkedLane(level, Quick, deriveWhole(data, tideColumn).tide),
+      Checked: checkedLane(level, Quick, deriveWhole(data, pressureColumn).pressure),
       Steady: steadyLane(level),
       Long: longLane(data.panel.sessions, level, balance),
     };

@@ -2,12 +2,12 @@ import { z } from "zod";
 import { compositeColumn } from "./columns";
 import { defineStudy } from "./define-study";
 import { regimeNow } from "./regime";
-import { lanesNow, lanesSentence, tideNow } from "./timing";
+import { lanesNow, lanesSentence, pressureNow } from "./timing";
 
-/** One line a market: its regime, Tide and lanes. */
+/** One line a market: its regime, Pressure and lanes. */
 export const timingSummary = defineStudy({
   name: "timing-summary",
-  about: "Regime, Tide and the state of the four lanes, in one line.",
+  about: "Regime, Pressure and the state of the four lanes, in one line.",
   params: z.object({}),
   cost: "heavy",
   examples: [{}],
@@ -21,7 +21,7 @@ export const timingSummary = defineStudy({
       index,
       direction,
       volatility,
-      tide: tideNow(market),
+      pressure: pressureNow(market),
       lanes: lanesNow(market),
       r1: level[t]! / level[t - 1]! - 1,
       r5: level[t]! / level[t - 5]! - 1,

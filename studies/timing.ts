@@ -1,12 +1,12 @@
 import { definedRows, isoDate, laneSignals, quickFlip, reEntries, sma, steadyFlip, whatFollowed, type ReEntryState } from "@core";
 import { z } from "zod";
-import { TIDE_STRETCHED, TIDE_WASHED_OUT } from "./breadth-zones";
+import { PRESSURE_STRETCHED, PRESSURE_WASHED_OUT } from "./breadth-zones";
 import { compositeColumn, referenceColumns } from "./columns";
-import { defineStudy, type Link, type Sentence } from "./define-study";
+import { defineStudy, type Figure, type Link, type Sentence } from "./define-study";
 import { LANES, type Lane } from "./lane-names";
 import type { Market } from "./market";
 import { signalRecords, signalSummary, type SignalRecord, type SignalSummary } from "./signal-records";
-import { laneColumns, tideColumn } from "./timing-columns";
+import { laneColumns, pressureColumn } from "./timing-columns";
 import { count, date, fixed, list, signed, signedPercent } from "./words";
 
 export interface LaneNow {
@@ -23,8 +23,8 @@ export interface LaneNow {
   readonly flip: number;
 }
 
-export interface TideNow {
-  readonly tide: number;
+export interface PressureNow {
+  readonly pressure: number;
   readonly before: number;
   readonly average3: number;
   /** "washed out", "stretched" or "". */
@@ -70,14 +70,14 @@ export function lanesNow(market: Market): LaneNow[] {
   });
 }
 
-export function tideNow(market: Market): TideNow {
-  const { tide } = market.perSession(tideColumn);
-  const now = tide[market.t]!;
+export function pressureNow(market: Market): PressureNow {
+  const { pressure } = market.perSession(pressureColumn);
+  const now = pressure[market.t]!;
   return {
-    tide: now,
-    before: tide[market.t - 1] ?? NaN,
-    average3: sma(tide, 3)[market.t]!,
-    zone: now >= TIDE_STRETCHED ? "stretched" : now <= TIDE_WASHED_OUT ? "washed out" : "",
+    pressure: now,
+    before: pressure[market.t - 1] ?? NaN,
+    average3: sma(pressure, 3)[market.t]!,
+    zone: now >= PRESSURE_STRETCHED ? "stretched" : now <= PRESSURE_WASHED_OUT ? "washed out" : "",
   };
 }
 
@@ -87,25 +87,25 @@ interface TimingAnswer {
 
 const RE_ENTRY_HORIZONS = [5, 10, 21] as const;
 
-/** Composite, Tide, the four lanes with their signals and what would change them, and re-entry episodes. */
+/** Composite, Pressure, the four lanes with their signals and what would change them, and re-entry episodes. */
 export const timing = defineStudy({
   name: "timing",
   about:
-    "The market composite with its Tide, four lanes of signals from fast to slow, what would change each, and re-entry episodes.",
+    "The market composite with its Pressure, four lanes of signals from fast to slow, what would change each, and re-entry episodes.",
   params: z.object({
-    washed: z.coerce.number().min(-100).max(0).default(TIDE_WASHED_OUT).describe("Tide at or below this is a wash-out"),
+    washed: z.coerce.number().min(-100).max(0).default(PRESSURE_WASHED_OUT).describe("Pressure at or below this is a wash-out"),
     history: z.coerce.number().int().min(20).max(20_000).default(504).describe("sessions of history to give"),
   }),
   cost: "heavy",
   examples: [{}, { washed: -30, history: 120 }],
   ask(market, { washed, history }) {
     const { level } = market.perSession(compositeColumn);
-    const { tide } = market.perSession(tideColumn);
+    const { pressure } = market.perSession(pressureColumn);
     const states = market.perSession(laneColumns);
     const { close } = market.perSession(referenceColumns);
     const { t, sessions } = market;
     const start = Math.max(0, t + 1 - history);
-    const hunt = reEntries(tide, states.Checked, washed);
+    const hunt = reEntries(pressure, states.Checked, washed);
     const episodes = hunt.episodes.map((e) => ({
       day: sessions[e.session]!,
       depth: e.depth,
@@ -118,12 +118,12 @@ export const timing = defineStudy({
       marketName: market.row.name,
       index: market.referenceName,
       composite: { now: level[t]!, r1: level[t]! / level[t - 1]! - 1, r5: level[t]! / level[t - 5]! - 1 },
-      tideNow: tideNow(market),
+      pressureNow: pressureNow(market),
       lanes: lanesNow(market).map((lane) => ({ ...lane, next: nextWords(lane, level[t]!) })),
       records: LANES.map((lane) => signalsOf(lane, signalRecords(states[lane], level, sessions))),
       days: sessions.slice(start),
       level: level.slice(start),
-      tide: tide.slice(start),
+      pressure: pressure.slice(start),
       states: LANES.map((lane) => states[lane].slice(start)),
       reEntry: {
         washed,
@@ -132,55 +132,71 @@ export const timing = defineStudy({
         followed: whatFollowed(
           close,
           hunt.episodes.map((e) => e.session),
-          definedRows(tide),
+          definedRows(pressure),
           RE_ENTRY_HORIZONS,
         ),
       },
     };
   },
   reading(r) {
-    return [lanesSentence(r.lanes), tideSentence(r.tideNow), ...reEntrySentence(r)];
+    return [lanesSentence(r.lanes), pressureSentence(r.pressureNow), ...reEntrySentence(r)];
   },
   table: (r) => ({
-    columns: ["date", "composite", "tide", ...LANES].map((label) => ({ key: label, label })),
-    rows: Array.from(r.days, (day, k) => [isoDate(day), r.level[k]!, r.tide[k]!, ...r.states.map((s) => s[k]!)]),
+    columns: ["date", "composite", "pressure", ...LANES].map((label) => ({ key: label, label })),
+    rows: Array.from(r.days, (day, k) => [isoDate(day), r.level[k]!, r.pressure[k]!, ...r.states.map((s) => s[k]!)]),
   }),
 });
 
-/** "Quick and Checked are up, Steady and Long down: Quick turned up 3 sessions ago." */
-export function lanesSentence(lanes: readonly LaneNow[], to?: Link): Sentence {
-  const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
-  const at = (state: number) => lanes.filter((l) => l.state === state).map((l) => l.lane);
-  const [up, down, none] = [at(1), at(-1), at(0)];
-  if (none.length === lanes.length) return ["No lane has given a signal yet."];
-  const parts: (string | { figure: string })[] = [];
-  const say = (names: readonly Lane[], word: string) => {
-    if (names.length === 0) return;
-    if (parts.length > 0) parts.push(", ");
-    parts.push(`${list(names)} ${names.length === 1 ? "is" : "are"} `, figure(word));
-  };
-  say(up, "up");
-  say(down, "down");
-  say(none, "without a signal");
-  const latest = [...lanes].filter((l) => l.state !== 0).sort((a, b) => a.age - b.age)[0]!;
-  const when = latest.age === 0 ? "on this session" : `${count(latest.age, "session")} ago`;
-  return [...parts, `; the last to turn was ${latest.lane}, ${latest.state === 1 ? "up" : "down"} ${when}.`];
+/** "All four timing lanes, from Quick to Long, are down" or "Of the four timing lanes Quick is up; Checked, Steady and Long are down". */
+export function lanesWords(lanes: readonly LaneNow[], to?: Link): (string | Figure)[] {
+  const figure = (text: string): Figure => (to ? { figure: text, to } : { figure: text });
+  const states = [
+    [1, "up"],
+    [-1, "down"],
+    [0, "without a signal"],
+  ] as const;
+  const groups = states
+    .map(([state, word]) => ({ word, names: lanes.filter((l) => l.state === state).map((l) => l.lane) }))
+    .filter((g) => g.names.length > 0);
+  const [first] = groups;
+  if (groups.length === 1 && first) {
+    const all = `All four timing lanes, from ${lanes[0]!.lane} to ${lanes[lanes.length - 1]!.lane}, are `;
+    return first.word === "without a signal" ? [`${all}still `, figure(first.word)] : [all, figure(first.word)];
+  }
+  return [
+    "Of the four timing lanes ",
+    ...groups.flatMap(({ word, names }, k) => [
+      `${k === 0 ? "" : k === groups.length - 1 ? " and " : ", "}${list(names)} ${names.length === 1 ? "is" : "are"} `,
+      figure(word),
+    ]),
+  ];
 }
 
-export function tideSentence({ tide, before, zone }: TideNow, to?: Link): Sentence {
-  if (Number.isNaN(tide)) return ["Tide needs 252 sessions of breadth and is not known yet."];
-  const figure = to ? { figure: signed(tide, 0), to } : { figure: signed(tide, 0) };
+/** "Of the four timing lanes Quick and Checked are up and Steady and Long are down; the last to turn was Quick, up 3 sessions ago." */
+export function lanesSentence(lanes: readonly LaneNow[], to?: Link): Sentence {
+  const said = lanesWords(lanes, to);
+  if (lanes.every((l) => l.state === 0)) return [...said, "."];
+  const latest = [...lanes].filter((l) => l.state !== 0).sort((a, b) => a.age - b.age)[0]!;
+  const when = latest.age === 0 ? "on this session" : `${count(latest.age, "session")} ago`;
+  return [...said, `; the last to turn was ${latest.lane}, ${latest.state === 1 ? "up" : "down"} ${when}.`];
+}
+
+export function pressureSentence({ pressure, before, zone }: PressureNow, to?: Link): Sentence {
+  if (Number.isNaN(pressure)) return ["Breadth pressure needs 252 sessions of breadth and is not known yet."];
+  const figure = to ? { figure: signed(pressure, 0), to } : { figure: signed(pressure, 0) };
   const move = Number.isNaN(before)
     ? ""
-    : signed(tide, 0) === signed(before, 0)
+    : signed(pressure, 0) === signed(before, 0)
       ? ", as on the session before"
-      : `, ${tide > before ? "up" : "down"} from ${signed(before, 0)}`;
-  return ["Tide stands at ", figure, `${move}${zone === "" ? "" : `: ${zone}`}.`];
+      : `, ${pressure > before ? "up" : "down"} from ${signed(before, 0)}`;
+  return ["Breadth pressure stands at ", figure, `${zone === "" ? "" : `, which is ${zone}`}${move}.`];
 }
 
 function reEntrySentence(r: TimingAnswer): Sentence[] {
   const last = r.reEntry.episodes.at(-1);
-  return last ? [[`The last re-entry came on ${date(last.day)} after a Tide of ${signed(last.depth, 0)}.`]] : [];
+  return last
+    ? [[`The last re-entry came on ${date(last.day)}, after Pressure had been as low as ${signed(last.depth, 0)}.`]]
+    : [];
 }
 
 function nextWords(lane: LaneNow, level: number): string {
@@ -192,7 +208,7 @@ function nextWords(lane: LaneNow, level: number): string {
   }
   switch (lane.lane) {
     case "Checked":
-      return `turns ${turn} when Quick is ${turn}, the composite ${turn === "up" ? "rises" : "falls"} and Tide is ${turn === "up" ? "above" : "below"} its 3-session average`;
+      return `turns ${turn} when Quick is ${turn}, the composite ${turn === "up" ? "rises" : "falls"} and Pressure is ${turn === "up" ? "above" : "below"} its 3-session average`;
     case "Steady":
       return "no next close alone would turn it: the opposite must hold on two sessions running";
     default:
@@ -201,7 +217,7 @@ function nextWords(lane: LaneNow, level: number): string {
 }
 
 function huntWords({ armed, washedOut, lowest }: ReEntryState, sessions: Int32Array, t: number): string {
-  if (!armed) return "Not armed: Tide has not been above zero since the last episode.";
-  if (!washedOut) return "Armed: waits for a washed-out Tide.";
-  return `Washed out: waits for Checked to turn up; the lowest Tide was ${count(t - lowest, "session")} ago, on ${date(sessions[lowest]!)}.`;
+  if (!armed) return "Not armed: Pressure has not been above zero since the last episode.";
+  if (!washedOut) return "Armed: waits for a washed-out Pressure.";
+  return `Washed out: waits for Checked to turn up; the lowest Pressure was ${count(t - lowest, "session")} ago, on ${date(sessions[lowest]!)}.`;
 }

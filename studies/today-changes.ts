@@ -7,7 +7,7 @@ import type { PastEvent } from "./rotation-row";
 import { whatHappened } from "./rotation-sentences";
 import { regimeNow, type RegimeNow } from "./regime";
 import type { GroupStrength } from "./strength-of-groups";
-import type { LaneNow, TideNow } from "./timing";
+import type { LaneNow, PressureNow } from "./timing";
 import { count, date, list, share, signed, signedPercent } from "./words";
 
 /* What is different from before, area by area. */
@@ -35,7 +35,12 @@ export function regimeChanges(market: Market, r: RegimeNow): Change[] {
     if (earlier !== "")
       changes.push({
         area: "Regime",
-        sentence: ["Direction turned from ", `${earlier} to `, figure(r.direction), ` on ${date(r.directionSince)}.`],
+        sentence: [
+          "The direction turned from ",
+          `${earlier.toLowerCase()} to `,
+          figure(r.direction.toLowerCase()),
+          ` on ${date(r.directionSince)}.`,
+        ],
       });
   }
   if (r.volatility !== "" && recently(r.volatilitySessions)) {
@@ -43,13 +48,22 @@ export function regimeChanges(market: Market, r: RegimeNow): Change[] {
     if (earlier !== "")
       changes.push({
         area: "Regime",
-        sentence: ["Volatility went from ", `${earlier} to `, figure(r.volatility), ` on ${date(r.volatilitySince)}.`],
+        sentence: [
+          "Volatility went from ",
+          `${earlier.toLowerCase()} to `,
+          figure(r.volatility.toLowerCase()),
+          ` on ${date(r.volatilitySince)}.`,
+        ],
       });
   }
   if (r.pendingDirection !== "") {
     changes.push({
       area: "Regime",
-      sentence: ["The session alone would be judged ", figure(r.pendingDirection), "; three running change the state."],
+      sentence: [
+        "This session alone would be judged ",
+        figure(r.pendingDirection.toLowerCase()),
+        "; three such sessions running change the state.",
+      ],
     });
   }
   return changes;
@@ -64,9 +78,11 @@ export function breadthChanges(rows: readonly ParticipationRow[], zones: Zones):
     changes.push({
       area: "Breadth",
       sentence: [
-        "Since the last session ",
+        "Since the session before, the share above the 50-session average changed by ",
         { figure: `${signed(day)} points`, to },
-        ` above the 50-session average, ${signed(rows[2]!.percent - rows[2]!.dayAgo)} above the 20.`,
+        Number.isNaN(rows[2]!.dayAgo)
+          ? "."
+          : ` and that above the 20-session one by ${signed(rows[2]!.percent - rows[2]!.dayAgo)}.`,
       ],
     });
   }
@@ -76,7 +92,7 @@ export function breadthChanges(rows: readonly ParticipationRow[], zones: Zones):
     changes.push({
       area: "Breadth",
       sentence: [
-        "All five at once ",
+        "The share above all five averages ",
         zone(all.percent) === "" ? `left the ${zone(all.dayAgo)} zone at ` : `became ${zone(all.percent)} at `,
         { figure: share(all.percent), to },
         ".",
@@ -86,17 +102,20 @@ export function breadthChanges(rows: readonly ParticipationRow[], zones: Zones):
   return changes;
 }
 
-export function timingChanges(lanes: readonly LaneNow[], tide: TideNow, zoneBefore: string): Change[] {
+export function timingChanges(lanes: readonly LaneNow[], pressure: PressureNow, zoneBefore: string): Change[] {
   const to: Link = { screen: "timing" };
   const changes: Change[] = lanes
     .filter((l) => l.fresh)
     .map((l) => ({
       area: "Timing",
-      sentence: [{ figure: l.lane, to }, ` turned ${l.state > 0 ? "up" : "down"} on this session.`],
+      sentence: ["The lane ", { figure: l.lane, to }, ` turned ${l.state > 0 ? "up" : "down"} on this session.`],
     }));
-  if (tide.zone !== zoneBefore && !Number.isNaN(tide.tide)) {
-    const words = tide.zone === "" ? `left the ${zoneBefore} zone` : `became ${tide.zone}`;
-    changes.push({ area: "Timing", sentence: [`Tide ${words} at `, { figure: signed(tide.tide, 0), to }, "."] });
+  if (pressure.zone !== zoneBefore && !Number.isNaN(pressure.pressure)) {
+    const words = pressure.zone === "" ? `left the ${zoneBefore} zone` : `became ${pressure.zone}`;
+    changes.push({
+      area: "Timing",
+      sentence: [`Breadth pressure ${words} at `, { figure: signed(pressure.pressure, 0), to }, "."],
+    });
   }
   return changes;
 }
@@ -130,8 +149,8 @@ export function standingChanges(
   const changes: Change[] = [];
   const levels = ["sector", "industry"] as const;
   for (const [wanted, words] of [
-    ["new arrival", "newly arrived among the strongest"],
-    ["fading", "began to fade"],
+    ["new arrival", ["has newly arrived among the strongest", "have newly arrived among the strongest"]],
+    ["fading", ["began to fade", "began to fade"]],
   ] as const) {
     const found = levels.flatMap((level, k) => {
       const was = new Map(before[k]!.map((g) => [g.name, standing(g.strength, g.staying)]));
@@ -142,7 +161,10 @@ export function standingChanges(
     if (found.length > 0)
       changes.push({
         area: "Groups",
-        sentence: [...found.slice(0, 3).flatMap((f, k) => (k === 0 ? [f] : [", ", f])), ` ${words}.`],
+        sentence: [
+          ...found.slice(0, 3).flatMap((f, k, shown) => (k === 0 ? [f] : [k === shown.length - 1 ? " and " : ", ", f])),
+          ` ${words[found.length > 1 ? 1 : 0]}.`,
+        ],
       });
   }
   return changes;
@@ -158,7 +180,11 @@ export function rotationChanges(events: readonly PastEvent[], sampleName: string
   return [
     {
       area: "Rotation",
-      sentence: [{ figure: "Sectors", to: { screen: "rotation" } }, `: ${happened.charAt(0).toLowerCase()}${happened.slice(1)}`],
+      sentence: [
+        "Among the ",
+        { figure: "sectors", to: { screen: "rotation" } },
+        `, ${happened.charAt(0).toLowerCase()}${happened.slice(1)}`,
+      ],
     },
   ];
 }

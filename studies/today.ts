@@ -8,7 +8,7 @@ import type { Market } from "./market";
 import { regimeNow, regimeSentence } from "./regime";
 import { rotation } from "./rotation";
 import { strengthOfGroups, type GroupStrength } from "./strength-of-groups";
-import { lanesNow, tideNow, type LaneNow, type TideNow } from "./timing";
+import { lanesNow, lanesWords, pressureNow, type LaneNow, type PressureNow } from "./timing";
 import {
   breadthChanges,
   groupChanges,
@@ -20,7 +20,7 @@ import {
   type Stances,
 } from "./today-changes";
 import { trendOfStocks } from "./trend-of-stocks";
-import { list, signed } from "./words";
+import { signed } from "./words";
 
 export const today = defineStudy({
   name: "today",
@@ -34,7 +34,7 @@ export const today = defineStudy({
     const sectors = [...strengthOfGroups(market, "sector")].sort(byRank);
     const rows = participationRows(market, "ema");
     const regime = regimeNow(market);
-    const [lanes, tide] = [lanesNow(market), tideNow(market)];
+    const [lanes, pressure] = [lanesNow(market), pressureNow(market)];
     const before = market.before(1);
     const stances = stancesOf(market, industries);
     const industriesBefore = market.t > 0 ? strengthOfGroups(before, "industry") : industries;
@@ -50,7 +50,7 @@ export const today = defineStudy({
       breadth: rows,
       zones,
       lanes,
-      tide,
+      pressure,
       sectors: sectors.map((g) => ({ ...groupLine(g, "sector"), phase: turns.rows.find((r) => r.name === g.name)?.phase ?? "" })),
       industries: [...industries].sort(byRank).map((g) => groupLine(g, "industry")),
       stances: {
@@ -63,7 +63,7 @@ export const today = defineStudy({
       changes: [
         ...regimeChanges(market, regime),
         ...breadthChanges(rows, zones),
-        ...timingChanges(lanes, tide, tideNow(before).zone),
+        ...timingChanges(lanes, pressure, pressureNow(before).zone),
         ...rotationChanges(turns.events, turns.sampleName),
         ...standingChanges([sectors, industries], [sectorsBefore, industriesBefore]),
         ...groupChanges(sectors, industries),
@@ -77,7 +77,7 @@ export const today = defineStudy({
     const sentences: Sentence[] = [
       regimeSentence(r.regime, r.regime.direction === "" ? chart : { screen: "regime" }),
       participationSentence(r.breadth, { screen: "breadth" }, r.zones),
-      timingSentence(r.lanes, r.tide),
+      timingSentence(r.lanes, r.pressure),
     ];
     if (ranked.length > 1) {
       const group = (g: { name: string; key: string }) => ({
@@ -88,7 +88,7 @@ export const today = defineStudy({
       const ahead = known.filter((g) => g.phase.startsWith("ahead")).length;
       sentences.push([
         group(ranked[0]!),
-        " leads the sectors, ",
+        " leads the sectors and ",
         group(ranked[ranked.length - 1]!),
         ...(known.length === 0
           ? [" trails."]
@@ -105,10 +105,13 @@ export const today = defineStudy({
     columns: [
       { key: "level", label: "level" },
       { key: "name", label: "group" },
-      ...["rank", "rank five sessions ago", "r(1)", "r(5)", "r(63)", "r(126)", "blend z"].map((label) => ({ key: label, label })),
+      ...["rank", "rank five sessions ago", "r(1)", "r(5)", "r(63)", "r(126)", "3+6 months z"].map((label) => ({
+        key: label,
+        label,
+      })),
     ],
     rows: [...r.sectors.map((g) => ["sector", g] as const), ...r.industries.map((g) => ["industry", g] as const)].map(
-      ([level, g]) => [level, g.name, g.rank, g.rankBefore, g.r1, g.r5, g.r63, g.r126, g.blendZ],
+      ([level, g]) => [level, g.name, g.rank, g.rankBefore, g.r1, g.r5, g.r63, g.r126, g.combinedZ],
     ),
   }),
 });
@@ -122,14 +125,14 @@ export interface GroupLine {
   readonly r5: number;
   readonly r63: number;
   readonly r126: number;
-  readonly blendZ: number;
+  readonly combinedZ: number;
 }
 
 /** A sector with its phase of rotation against the broad index, empty where there is none yet. */
 export type SectorLine = GroupLine & { readonly phase: string };
 
 function groupLine(g: GroupStrength, level: "sector" | "industry"): GroupLine {
-  const { name, rank, rankBefore, r1, blendZ } = g;
+  const { name, rank, rankBefore, r1, combinedZ } = g;
   return {
     name,
     key: groupKeyText(level, name),
@@ -139,7 +142,7 @@ function groupLine(g: GroupStrength, level: "sector" | "industry"): GroupLine {
     r5: g.returns[0],
     r63: g.returns[2],
     r126: g.returns[3],
-    blendZ,
+    combinedZ,
   };
 }
 
@@ -152,17 +155,13 @@ function stancesOf(market: Market, industries: readonly GroupStrength[]): Stance
   return { favour: at("Favour"), avoid: at("Avoid"), stocks: members.length };
 }
 
-/** "Quick and Checked are up, Steady and Long down; Tide −11." */
-function timingSentence(lanes: readonly LaneNow[], { tide, zone }: TideNow): Sentence {
+/** "Of the four timing lanes Quick and Checked are up and Steady and Long are down; breadth pressure stands at −11." */
+function timingSentence(lanes: readonly LaneNow[], { pressure, zone }: PressureNow): Sentence {
   const to: Link = { screen: "timing" };
-  const at = (state: number) => lanes.filter((l) => l.state === state).map((l) => l.lane);
-  const [up, down] = [at(1), at(-1)];
-  if (up.length + down.length === 0) return ["No lane has given a signal yet."];
-  const part = (names: readonly string[], word: string): (string | { figure: string; to: Link })[] =>
-    names.length === 0 ? [] : [`${list(names)} ${names.length === 1 ? "is" : "are"} `, { figure: word, to }];
-  const parts = [part(up, "up"), part(down, "down")].filter((p) => p.length > 0);
   return [
-    ...parts.flatMap((p, k) => (k === 0 ? p : [", ", ...p])),
-    ...(Number.isNaN(tide) ? ["."] : ["; Tide ", { figure: signed(tide, 0), to }, zone === "" ? "." : `, ${zone}.`]),
+    ...lanesWords(lanes, to),
+    ...(Number.isNaN(pressure)
+      ? ["."]
+      : ["; breadth pressure stands at ", { figure: signed(pressure, 0), to }, zone === "" ? "." : `, which is ${zone}.`]),
   ];
 }

@@ -43,6 +43,25 @@ export function count(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;
 }
 
+/** A count in a sentence, where nothing is said as a word: "none", "1", "12". */
+export function none(n: number): string {
+  return n === 0 ? "none" : n.toLocaleString("en-GB");
+}
+
+/** How a value stands among earlier ones, by its percentile rank: "farther than 60% of the 12 earlier ones". */
+export function placeWords(place: number, among: number, more: string, less: string): string {
+  if (among === 1) return `${place > 50 ? more : less} than the only earlier one`;
+  if (place >= 100) return `${more} than any of the ${among} earlier ones`;
+  if (place <= 0) return `${less} than any of the ${among} earlier ones`;
+  return `${more} than ${fixed(place)}% of the ${among} earlier ones`;
+}
+
+/** In how many of how many cases, as a share where there are enough for one: "in 2 of 3 cases", "in 61% of 46 cases". */
+export function ofCases(share: number, n: number): string {
+  if (n === 1) return share > 0 ? "in the only case" : "not in the only case";
+  return n < 20 ? `in ${none(Math.round(share * n))} of ${n} cases` : `in ${percent(share, 0)} of ${count(n, "case")}`;
+}
+
 /** The sessions of a base rate, which are not thinned and so not independent of each other: "5,900 sessions, which overlap". */
 export function overlapping(n: number): string {
   return n === 1 ? "1 session" : `${count(n, "session")}, which overlap`;

@@ -124,7 +124,7 @@ describe("the timing chart", () => {
   const data: TimingChart = {
     days,
     level: column((k) => 1000 + k),
-    tide: column((k) => (k < 3 ? NaN : k - 70)),
+    pressure: column((k) => (k < 3 ? NaN : k - 70)),
     states: [states, states, states, new Int8Array(N)],
     own: [{ name: "A system of mine", states }],
     washed: -45,
@@ -148,9 +148,9 @@ describe("the timing chart", () => {
     expect(named(settled, "composite")[0]!.markArea!.data).toEqual([]);
   });
   it("has the chosen level of a wash-out among its zones", () => {
-    expect(JSON.stringify(named(options, "Tide")[0]!.markArea)).toContain('"yAxis":-100');
-    expect(JSON.stringify(named(options, "Tide")[0]!.markArea)).toContain('{"yAxis":-45}');
-    expect(named(options, "Tide")[0]!.data.slice(0, 4)).toEqual(["-", "-", "-", -67]);
+    expect(JSON.stringify(named(options, "Pressure")[0]!.markArea)).toContain('"yAxis":-100');
+    expect(JSON.stringify(named(options, "Pressure")[0]!.markArea)).toContain('{"yAxis":-45}');
+    expect(named(options, "Pressure")[0]!.data.slice(0, 4)).toEqual(["-", "-", "-", -67]);
   });
   it("tells every lane's state in words", () => {
     expect(told(options, 2)).toContain("Quick no signal yet");

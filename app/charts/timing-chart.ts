@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { TIDE_STRETCHED } from "@studies/breadth-zones";
+import { PRESSURE_STRETCHED } from "@studies/breadth-zones";
 import { LANES } from "@studies/lane-names";
 import { date, fixed, signed } from "@studies/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
@@ -8,7 +8,7 @@ import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme
 export interface TimingChart {
   readonly days: Int32Array;
   readonly level: Float64Array;
-  readonly tide: Float64Array;
+  readonly pressure: Float64Array;
   /** States of each lane: 1 up, -1 down, 0 none. */
   readonly states: readonly Int8Array[];
   readonly own: readonly { readonly name: string; readonly states: Int8Array }[];
@@ -23,7 +23,7 @@ export const timingHeight = (ribbons: number): number => 300 + ribbons * LANE;
 
 const WORDS = ["down", "no signal yet", "up"];
 
-/** The composite over the Tide over the lanes as ribbons, on one axis of time; re-entries are marked on the composite. */
+/** The composite over the Pressure over the lanes as ribbons, on one axis of time; re-entries are marked on the composite. */
 export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
   const ribbons = [...LANES.map((name, k) => ({ name: name, states: data.states[k]! })), ...data.own];
@@ -69,7 +69,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
       formatter: (points: { dataIndex: number }[]) => {
         const k = points[0]?.dataIndex ?? 0;
         const lanes = ribbons.map((r) => `${r.name} ${WORDS[r.states[k]! + 1]}`).join("<br>");
-        return `<b>${date(data.days[k]!)}</b><br>composite <b>${fixed(data.level[k]!, 1)}</b><br>Tide <b>${signed(data.tide[k]!, 0)}</b><br>${lanes}`;
+        return `<b>${date(data.days[k]!)}</b><br>composite <b>${fixed(data.level[k]!, 1)}</b><br>Pressure <b>${signed(data.pressure[k]!, 0)}</b><br>${lanes}`;
       },
     },
     series: [
@@ -95,7 +95,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
         },
       },
       {
-        ...line("Tide", data.tide, 1, theme.ink, 1.2),
+        ...line("Pressure", data.pressure, 1, theme.ink, 1.2),
         markLine: {
           silent: true,
           symbol: "none",
@@ -105,7 +105,7 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
         },
         markArea: {
           silent: true,
-          data: [zoneArea(100, TIDE_STRETCHED, theme.teal), zoneArea(-100, data.washed, theme.rust)],
+          data: [zoneArea(100, PRESSURE_STRETCHED, theme.teal), zoneArea(-100, data.washed, theme.rust)],
         },
       },
       {

@@ -18,7 +18,7 @@ export interface MarketTiming {
 const WIDE = "max-[999px]:hidden";
 const NARROW = "min-[1000px]:hidden";
 
-/** All markets side by side: regime, Tide and lanes, each as of its own last session. */
+/** All markets side by side: regime, Pressure and lanes, each as of its own last session. */
 export function MarketsTable({ markets, current }: { markets: readonly MarketTiming[]; current: string }) {
   const here = useHere();
   const head = "border-b border-ink/60 pb-1 pl-4 text-left font-normal whitespace-nowrap max-[999px]:pl-2.5";
@@ -31,7 +31,7 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
           <th scope="col" className="border-b border-ink/60 pb-1 pl-1 text-left font-semibold">
             Markets
           </th>
-          {["session", "regime", "composite, 1 and 5 sessions", "Tide", ...LANES].map((label, k) => (
+          {["session", "regime", "composite, 1 and 5 sessions", "Pressure", ...LANES].map((label, k) => (
             <th key={label} scope="col" className={`${head} ${k === 0 || k === 2 ? WIDE : ""}`}>
               {label}
             </th>
@@ -72,8 +72,8 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
                   {signedPercent(summary.r1)}, {signedPercent(summary.r5)}
                 </td>
                 <td className={cell}>
-                  {signed(summary.tide.tide, 0)}
-                  {summary.tide.zone && <span className="text-soft max-[999px]:block"> {summary.tide.zone}</span>}
+                  {signed(summary.pressure.pressure, 0)}
+                  {summary.pressure.zone && <span className="text-soft max-[999px]:block"> {summary.pressure.zone}</span>}
                 </td>
                 {summary.lanes.map((l) => (
                   <td key={l.lane} className={cell}>

@@ -179,7 +179,7 @@ export const MEASURES: readonly Measure[] = [
     (b, n) => sma(b.volume, n),
   ),
   plain("turnover", "number", "turnover", (b) => turnover(b.close, b.volume)),
-  plain("tide", "number", "Tide"),
+  plain("pressure", "number", "Pressure"),
   {
     ...ofN(
       "participation",

@@ -25,16 +25,16 @@ describe("strength of a peer set", () => {
       });
     }
   });
-  it("ranks by the blend, 1 the strongest, and Strength is the percentile rank", () => {
-    const blends = members.map((m) => 0.5 * m[2] + 0.5 * m[3]);
+  it("ranks by the combined, 1 the strongest, and Strength is the percentile rank", () => {
+    const all = members.map((m) => 0.5 * m[2] + 0.5 * m[3]);
     table.forEach((row, i) => {
-      expect(row.blend).toBeCloseTo(blends[i]!, 12);
-      expect(row.rank).toBe(1 + blends.filter((b) => b > blends[i]!).length);
-      expect(row.strength).toBeCloseTo((100 * (blends.filter((b) => b < blends[i]!).length + 0.5)) / 17, 9);
+      expect(row.combined).toBeCloseTo(all[i]!, 12);
+      expect(row.rank).toBe(1 + all.filter((b) => b > all[i]!).length);
+      expect(row.strength).toBeCloseTo((100 * (all.filter((b) => b < all[i]!).length + 0.5)) / 17, 9);
     });
   });
   it("weighs three and six months as asked", () => {
-    expect(strengthTable(members, { w3: 1, w6: 0 })[3]!.blend).toBe(members[3]![2]);
+    expect(strengthTable(members, { w3: 1, w6: 0 })[3]!.combined).toBe(members[3]![2]);
   });
   it("is not changed by a return that all members have more of", () => {
     fc.assert(
@@ -44,7 +44,7 @@ describe("strength of a peer set", () => {
       }),
     );
   });
-  it("leaves out what has no blend, and ties share the better rank", () => {
+  it("leaves out what has no combined, and ties share the better rank", () => {
     const rows = strengthTable([
       [0, 0, 0.2, 0.2],
       [0, 0, 0.2, 0.2],
@@ -58,7 +58,7 @@ describe("strength of a peer set", () => {
     expect(strengthTable([])).toEqual([]);
     const [alone] = strengthTable([[0.1, 0.1, 0.1, 0.1]]);
     expect([alone!.rank, alone!.strength]).toEqual([1, 50]);
-    expect(alone!.blendZ).toBeNaN();
+    expect(alone!.combinedZ).toBeNaN();
   });
 });
 
@@ -70,8 +70,8 @@ describe("flags", () => {
     [-0.5, 0, 1, ["turning up"]],
     [0.9, -3, -3, []],
     [NaN, 1, 1, []],
-  ])("blend z %f, z5 %f, z21 %f: %j", (blendZ, z5, z21, flags) => {
-    expect(strengthFlags(blendZ, z5, z21)).toEqual(flags);
+  ])("combined z %f, z5 %f, z21 %f: %j", (combinedZ, z5, z21, flags) => {
+    expect(strengthFlags(combinedZ, z5, z21)).toEqual(flags);
   });
 });
 

@@ -34,20 +34,20 @@ export function quickLane(level: Float64Array): LaneStates {
 
 /**
  * Checked lane.
- * Formula: up when, on one session, Quick is up, the level rose, and Tide > SMA(3) of Tide; down mirrored; without a
- * Tide there is no signal (method 3, D04).
+ * Formula: up when, on one session, Quick is up, the level rose, and Pressure > SMA(3) of Pressure; down mirrored; without a
+ * Pressure there is no signal (method 3, D04).
  * @param level the composite
  * @param quick states of the Quick lane
- * @param tide of the same length
+ * @param pressure of the same length
  * @returns states a session
  */
-export function checkedLane(level: Float64Array, quick: LaneStates, tide: Float64Array): LaneStates {
+export function checkedLane(level: Float64Array, quick: LaneStates, pressure: Float64Array): LaneStates {
   const before = lagged(level, 1);
-  const average = sma(tide, 3);
+  const average = sma(pressure, 3);
   const raw = new Int8Array(level.length);
   for (let s = 0; s < raw.length; s++) {
-    if (quick[s] === 1 && isAbove(level[s]!, before[s]!) && tide[s]! > average[s]!) raw[s] = 1;
-    else if (quick[s] === -1 && isBelow(level[s]!, before[s]!) && tide[s]! < average[s]!) raw[s] = -1;
+    if (quick[s] === 1 && isAbove(level[s]!, before[s]!) && pressure[s]! > average[s]!) raw[s] = 1;
+    else if (quick[s] === -1 && isBelow(level[s]!, before[s]!) && pressure[s]! < average[s]!) raw[s] = -1;
   }
   return heldStates(raw);
 }

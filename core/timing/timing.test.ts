@@ -10,7 +10,7 @@ import {
   reEntries,
   steadyFlip,
   steadyLane,
-  tide,
+  pressure,
   weekday,
 } from "..";
 import { randomBars, seeded } from "../testing";
@@ -21,7 +21,7 @@ const c = Array.from(level);
 const random = seeded(12);
 const noise = (centre: number, spread: number) => Float64Array.from({ length: n }, () => centre + spread * (random() - 0.5));
 const parts = { above20: noise(50, 80), above50: noise(50, 60), netAdvances: noise(0, 1), upVolume: noise(0.5, 0.6) };
-const tides = tide(parts);
+const pressures = pressure(parts);
 const avg = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / x.length;
 const smaAt = (t: number, k: number) => (t + 1 >= k ? avg(c.slice(t + 1 - k, t + 1)) : NaN);
 const held = (judge: (t: number) => number) => {
@@ -36,7 +36,7 @@ function slope5(t: number): number {
 }
 const quickSlow = held((t) => Math.sign(slope5(t)) || 0);
 
-describe("Tide", () => {
+describe("Pressure", () => {
   it("is 40 x the mean of four clipped z", () => {
     const columns = [parts.above20, parts.above50, ema(parts.netAdvances, 10), ema(parts.upVolume, 10)];
     for (const t of [300, 755, 1400]) {
@@ -46,14 +46,14 @@ describe("Tide", () => {
         const sd = Math.sqrt(window.reduce((s, x) => s + (x - centre) ** 2, 0) / (window.length - 1));
         return Math.max(-2.5, Math.min(2.5, (column[t]! - centre) / sd));
       });
-      expect(tides[t]).toBeCloseTo(40 * avg(z), 8);
+      expect(pressures[t]).toBeCloseTo(40 * avg(z), 8);
     }
     // The averages of ten have 252 values on the 261st session.
-    expect(tides.findIndex((x) => !Number.isNaN(x))).toBe(260);
+    expect(pressures.findIndex((x) => !Number.isNaN(x))).toBe(260);
   });
   it("stays within -100 and +100, and is none where a part is", () => {
-    expect(tides.every((x) => !(Math.abs(x) > 100))).toBe(true);
-    expect(tide({ ...parts, upVolume: noise(NaN, 0) }).every(Number.isNaN)).toBe(true);
+    expect(pressures.every((x) => !(Math.abs(x) > 100))).toBe(true);
+    expect(pressure({ ...parts, upVolume: noise(NaN, 0) }).every(Number.isNaN)).toBe(true);
   });
 });
 
@@ -62,18 +62,18 @@ describe("lanes against slow recomputations", () => {
     expect(Array.from(quickLane(level))).toEqual(quickSlow);
   });
   it("Checked", () => {
-    const t3 = (t: number) => avg([tides[t]!, tides[t - 1]!, tides[t - 2]!]);
+    const t3 = (t: number) => avg([pressures[t]!, pressures[t - 1]!, pressures[t - 2]!]);
     const slow = held((t) => {
-      if (quickSlow[t] === 1 && c[t]! > c[t - 1]! * (1 + 1e-9) && tides[t]! > t3(t)) return 1;
-      return quickSlow[t] === -1 && c[t]! < c[t - 1]! * (1 - 1e-9) && tides[t]! < t3(t) ? -1 : 0;
+      if (quickSlow[t] === 1 && c[t]! > c[t - 1]! * (1 + 1e-9) && pressures[t]! > t3(t)) return 1;
+      return quickSlow[t] === -1 && c[t]! < c[t - 1]! * (1 - 1e-9) && pressures[t]! < t3(t) ? -1 : 0;
     });
-    expect(Array.from(checkedLane(level, quickLane(level), tides))).toEqual(slow);
+    expect(Array.from(checkedLane(level, quickLane(level), pressures))).toEqual(slow);
     expect(new Set(slow)).toEqual(new Set([0, 1, -1]));
     expect(
       checkedLane(
         level,
         quickLane(level),
-        tides.map(() => NaN),
+        pressures.map(() => NaN),
       ).every((s) => s === 0),
     ).toBe(true);
   });
@@ -143,12 +143,12 @@ describe("what would change a lane", () => {
 });
 
 describe("re-entry episodes", () => {
-  it("are the first up-turn after a wash-out, once until Tide has been above zero", () => {
+  it("are the first up-turn after a wash-out, once until Pressure has been above zero", () => {
     const t = Float64Array.of(10, -70, -50, -65, -40, -80, -20, 5, -61, 3, -62, -10, 8);
     const checked = Int8Array.of(-1, -1, 1, -1, 1, -1, 1, 1, -1, 1, -1, 1, 1);
     const { episodes, armed, washedOut } = reEntries(t, checked);
     // Washed out at 1, episode at 2, none at 4 and 6; armed at 7, washed out at 8; at 9 the turn is judged before the
-    // Tide above zero cancels it; washed out again at 10, episode at 11.
+    // Pressure above zero cancels it; washed out again at 10, episode at 11.
     expect(episodes).toEqual([
       { session: 2, depth: -70, lowest: 1 },
       { session: 9, depth: -61, lowest: 8 },
@@ -156,7 +156,7 @@ describe("re-entry episodes", () => {
     ]);
     expect([armed, washedOut]).toEqual([true, false]);
   });
-  it("wait, however long, and are cancelled by a Tide above zero", () => {
+  it("wait, however long, and are cancelled by a Pressure above zero", () => {
     const t = Float64Array.of(-65, -30, -20, -10, -5, 2, -1);
     expect(reEntries(t, Int8Array.of(1, 1, 1, -1, 1, 1, 1)).episodes).toEqual([{ session: 4, depth: -65, lowest: 0 }]);
     expect(reEntries(t, Int8Array.of(1, 1, 1, 1, -1, -1, 1)).episodes).toEqual([]);

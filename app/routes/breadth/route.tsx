@@ -65,7 +65,7 @@ const OF = [
   { value: "10", label: "the share above the 10" },
   { value: "5", label: "the share above the 5" },
   { value: "all", label: "all five" },
-  { value: "tide", label: "Tide" },
+  { value: "pressure", label: "Pressure" },
   { value: "oscillator", label: "the McClellan oscillator" },
   { value: "summation", label: "the McClellan summation" },
   { value: "highs", label: "new highs less new lows" },

@@ -34,7 +34,7 @@ export const COURSE: readonly { readonly part: string; readonly screens: readonl
         about: "Direction, volatility and the structure of the index",
       },
       { name: "Breadth", path: "/breadth", letter: "b", icon: Waves, about: "How many members take part" },
-      { name: "Timing", path: "/timing", letter: "i", icon: Timer, about: "Tide, lanes of signals and re-entries" },
+      { name: "Timing", path: "/timing", letter: "i", icon: Timer, about: "Pressure, lanes of signals and re-entries" },
     ],
   },
   {

@@ -7,7 +7,7 @@ import { ZPath } from "./z-path";
 
 const SPANS = ["1 week", "1 month", "3 months", "6 months"];
 
-/** The columns that every strength table has: rank, returns tinted by their z, the path of z, the blend. */
+/** The columns that every strength table has: rank, returns tinted by their z, the path of z, the combined return. */
 export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
   return [
     {
@@ -29,19 +29,19 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
       tint: (r) => tint(r.z[k]!, 2.5),
     })),
     {
-      key: "blend",
-      label: "blend z",
+      key: "combined",
+      label: "3+6 months z",
       priority: 3,
       about: "z of the mean of the three- and six-month returns",
-      value: (r) => r.blendZ,
-      cell: (r) => signed(r.blendZ, 2),
-      tint: (r) => tint(r.blendZ, 2.5),
+      value: (r) => r.combinedZ,
+      cell: (r) => signed(r.combinedZ, 2),
+      tint: (r) => tint(r.combinedZ, 2.5),
     },
     {
       key: "strength",
       label: "Strength",
       priority: 2,
-      about: "Percentile rank of the blend in the set, 0 to 100",
+      about: "Percentile rank of the combined return in the set, 0 to 100",
       value: (r) => r.strength,
       cell: (r) => fixed(r.strength),
     },

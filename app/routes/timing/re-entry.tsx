@@ -3,11 +3,11 @@ import { date, signed, signedPercent } from "@studies/words";
 import { FollowedTable } from "~/ui/followed-table";
 import type { ResultOf } from "~/wire";
 
-/** Re-entry episodes: the first checked up-turn after a washed-out Tide, with depth and what followed. */
+/** Re-entry episodes: the first checked up-turn after a washed-out Pressure, with depth and what followed. */
 export function ReEntry({ reEntry, index }: { reEntry: ResultOf<typeof timing>["reEntry"]; index: string }) {
   return (
     <section>
-      <h2 className="heading">Re-entries: the first Checked up-turn after a Tide of {signed(reEntry.washed, 0)} or less</h2>
+      <h2 className="heading">Re-entries: the first Checked up-turn after a Pressure of {signed(reEntry.washed, 0)} or less</h2>
       <p className="text-soft">{reEntry.hunt}</p>
       <div className="mt-2 grid gap-8 min-[1180px]:grid-cols-[minmax(0,4fr)_minmax(0,8fr)]">
         {reEntry.episodes.length === 0 ? (
@@ -37,7 +37,7 @@ export function ReEntry({ reEntry, index }: { reEntry: ResultOf<typeof timing>["
                     <th
                       scope="row"
                       className="border-b border-rule text-left font-normal"
-                      title={`${e.sinceLowest} sessions after the lowest Tide`}
+                      title={`${e.sinceLowest} sessions after the lowest Pressure`}
                     >
                       {date(e.day)}
                     </th>

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { listKeptThings } from "@server/kept.server";
-import { TIDE_STRETCHED } from "@studies/breadth-zones";
+import { PRESSURE_STRETCHED } from "@studies/breadth-zones";
 import { directory } from "@studies/directory";
 import { fixed } from "@studies/words";
 import { LANES } from "@studies/lane-names";
@@ -89,17 +89,17 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/timing")}>
         The composite of {result.marketName} over{" "}
-        <InlineMenu label="History" param="history" value={search.get("history") ?? "504"} choices={HISTORIES} />, a Tide of{" "}
+        <InlineMenu label="History" param="history" value={search.get("history") ?? "504"} choices={HISTORIES} />, a Pressure of{" "}
         <InlineMenu label="Washed out at" param="washed" value={String(result.reEntry.washed)} choices={LEVELS} /> or less taken
         for washed out
       </ControlSentence>
       <figure>
         <figcaption className="flex justify-between pr-20">
-          <span className="heading">Composite, Tide and lanes</span>
+          <span className="heading">Composite, Pressure and lanes</span>
           <Legend
             entries={[
               { label: "re-entry", colour: "var(--teal)", line: "solid" },
-              { label: `stretched, +${TIDE_STRETCHED} or more`, colour: "var(--teal)", area: true },
+              { label: `stretched, +${PRESSURE_STRETCHED} or more`, colour: "var(--teal)", area: true },
               { label: `washed out, ${fixed(result.reEntry.washed)} or less`, colour: "var(--rust)", area: true },
             ]}
           />
@@ -109,7 +109,7 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
             main
             key={ribbons}
             className="h-full"
-            label="The composite with re-entries, the Tide with its zones, and the lanes as ribbons: high and teal is up, low and rust is down. The figures are in the CSV of this screen."
+            label="The composite with re-entries, the Pressure with its zones, and the lanes as ribbons: high and teal is up, low and rust is down. The figures are in the CSV of this screen."
             options={options}
             days={result.days}
           />

@@ -8,7 +8,7 @@ import { groupColour } from "~/ui/group-colour";
 
 const REACH = 2.5;
 
-/** All sectors from the strongest to the weakest: the blend's z as a bar to either side. */
+/** All sectors from the strongest to the weakest: z of the combined return as a bar to either side. */
 export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly SectorLine[] }) {
   const here = useHere();
   const { sectors } = useFrameValue();
@@ -26,7 +26,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
             className="border-b border-ink/60 pb-1 pl-3 text-right font-normal"
             title="z of the mean of three- and six-month returns"
           >
-            blend z
+            z of 3+6 months
           </th>
           <th
             scope="col"
@@ -58,7 +58,7 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
               </Link>
             </th>
             <td className="w-32">
-              <ZBar z={g.blendZ} />
+              <ZBar z={g.combinedZ} />
             </td>
             <td className="hidden pl-3 whitespace-nowrap min-[1180px]:table-cell">
               <Link

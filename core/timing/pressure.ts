@@ -2,8 +2,8 @@ import { requireSameLength } from "../core-error";
 import { ema } from "../indicators/ema";
 import { trailingZ } from "../stats/z-scores";
 
-/** What the Tide is made of, a value a session. */
-export interface TideParts {
+/** What the Pressure is made of, a value a session. */
+export interface PressureParts {
   /** Participation above the EMA(20) and the EMA(50), percent. */
   readonly above20: Float64Array;
   readonly above50: Float64Array;
@@ -18,21 +18,21 @@ const LEAST = 252;
 const CLIP = 2.5;
 
 /**
- * Tide: how far a market's participation stands from its own usual, -100 to +100.
+ * Pressure: how far a market's participation stands from its own usual, -100 to +100.
  * Formula: z over the trailing 756 sessions (at least 252) of participation(20), participation(50), EMA(10) of
- * (A-D)/(A+D) and EMA(10) of the up-volume share, each clipped to +/- 2.5; Tide = 40 x their mean (method 3, D02).
+ * (A-D)/(A+D) and EMA(10) of the up-volume share, each clipped to +/- 2.5; Pressure = 40 x their mean (method 3, D02).
  * @param parts columns of one length
  * @param into a column to write into, which holds the sessions before `start` already [a new one]
  * @param start first session to calculate [0]
  * @returns a column; NaN where any part's z is undefined
  * @throws CoreError `bad-length`
  */
-export function tide(
-  { above20, above50, netAdvances, upVolume }: TideParts,
+export function pressure(
+  { above20, above50, netAdvances, upVolume }: PressureParts,
   into: Float64Array = new Float64Array(above20.length),
   start = 0,
 ): Float64Array {
-  for (const part of [above50, netAdvances, upVolume]) requireSameLength("tide", part, above20);
+  for (const part of [above50, netAdvances, upVolume]) requireSameLength("pressure", part, above20);
   const z = [above20, above50, ema(netAdvances, 10), ema(upVolume, 10)].map((part) =>
     trailingZ(part, WINDOW, LEAST, new Float64Array(part.length), start),
   );
