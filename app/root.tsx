@@ -1,3 +1,4 @@
+import { Tooltip } from "radix-ui";
 import { use, type ReactNode } from "react";
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
@@ -32,7 +33,11 @@ export function Layout({ children }: { children: ReactNode }) {
 }
 
 export default function Root() {
-  return <Outlet />;
+  return (
+    <Tooltip.Provider delayDuration={250} skipDelayDuration={400}>
+      <Outlet />
+    </Tooltip.Provider>
+  );
 }
 
 export function ErrorBoundary() {

@@ -11,6 +11,7 @@ export default [
     route("period-map", "routes/period-map/route.tsx"),
     route("chart/:ticker?", "routes/chart/route.tsx"),
     route("files", "routes/files/route.tsx"),
+    route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),
   ]),
   route("data", "routes/data-index.ts"),

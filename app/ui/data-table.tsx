@@ -2,6 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
 import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { findEntry } from "@studies/glossary";
 import { count, list } from "@studies/words";
 import { hereNow, useHrefWith, withHere } from "~/here";
 import { useFittingColumns } from "./fitting-columns";
@@ -141,7 +142,7 @@ export function DataTable<Row>(props: Props<Row>) {
                     key={c.key}
                     data-column={c.key}
                     scope="col"
-                    title={c.about}
+                    title={c.about ?? findEntry(c.label)?.says}
                     aria-sort={current ? (descending ? "descending" : "ascending") : undefined}
                     style={c.width ? { width: c.width } : undefined}
                     className={clsx(

@@ -1,6 +1,7 @@
 import type { Followed, ReturnSummary, ThinnedSummary } from "@core/followed/what-followed";
 import { isSmallSample } from "@studies/small-sample";
 import { percent, signedPercent } from "@studies/words";
+import { Explained } from "./term";
 
 /** What followed over each horizon, beside the base rate: share positive as a bar with its interval, mean, median, worst. */
 export function FollowedTable({
@@ -28,7 +29,7 @@ export function FollowedTable({
             cases
           </th>
           <th scope="col" className={`${plain} pl-3 text-left`}>
-            higher, with 95% interval; tick: all sessions, which overlap
+            <Explained text="higher, with 95% interval; tick: all sessions, which overlap" />
           </th>
           {["median", "all", ...(compact ? [] : ["mean", "all"]), "worst", "all"].map((label, k) => (
             <th key={k} scope="col" className={`${head} ${!compact && (k === 2 || k === 3) ? "max-[999px]:hidden" : ""}`}>

@@ -1,4 +1,5 @@
 import type { CSSProperties } from "react";
+import { Explained } from "./term";
 
 export interface LegendEntry {
   readonly label: string;
@@ -15,7 +16,9 @@ export function Legend({ entries }: { entries: readonly LegendEntry[] }) {
       {entries.map((e) => (
         <li key={e.label} className="flex items-center gap-1.5 whitespace-nowrap">
           <i aria-hidden style={markStyle(e)} />
-          {e.label}
+          <span>
+            <Explained text={e.label} />
+          </span>
         </li>
       ))}
     </ul>

@@ -6,6 +6,7 @@ import { fixed, signed, signedPercent } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
 import { StateMark } from "~/ui/state-mark";
+import { Explained } from "./term";
 
 export interface MarketTiming {
   readonly market: string;
@@ -33,7 +34,7 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
           </th>
           {["session", "regime", "composite, 1 and 5 sessions", "Pressure", ...LANES].map((label, k) => (
             <th key={label} scope="col" className={`${head} ${k === 0 || k === 2 ? WIDE : ""}`}>
-              {label}
+              <Explained text={label} around={`lane ${label}`} />
             </th>
           ))}
         </tr>

@@ -2,6 +2,7 @@ import clsx from "clsx";
 import type { ParticipationRow } from "@studies/breadth";
 import { fixed, share, signed } from "@studies/words";
 import { ShareBar } from "~/ui/share-bar";
+import { Explained } from "~/ui/term";
 
 /** Share of members above each average: bar, mark of a week ago, count and change. */
 export function HorizonTable({ rows, chosen }: { rows: readonly ParticipationRow[]; chosen: number }) {
@@ -32,7 +33,7 @@ export function HorizonTable({ rows, chosen }: { rows: readonly ParticipationRow
           return (
             <tr key={h} className={clsx("h-[37px]", (all || h === chosen) && "font-semibold")}>
               <th scope="row" className={clsx(cell, "pr-2 text-left whitespace-nowrap", !all && h !== chosen && "font-normal")}>
-                {all ? "all five" : row.horizon}
+                {all ? <Explained text="all five" /> : row.horizon}
               </th>
               <td className={clsx(cell, "w-2/5")}>
                 <ShareBar percent={row.percent} before={row.weekAgo} strong={all || h === chosen} />

@@ -1,11 +1,12 @@
 import { useCallback } from "react";
 import type { internals } from "@studies/internals";
-import { date, percent, signed } from "@studies/words";
+import { count, date, percent, signed } from "@studies/words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { internalsOptions } from "~/charts/internals-chart";
 import { FollowedTable } from "~/ui/followed-table";
 import type { ResultOf } from "~/wire";
+import { Explained } from "~/ui/term";
 
 /** Advances and declines, McClellan, new highs and lows, thrusts. */
 export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
@@ -33,7 +34,7 @@ export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
               className="absolute left-1 z-10 bg-paper/80 px-1 text-[12px] text-soft"
               style={{ top: [0, 98, 208][k] }}
             >
-              {label}
+              <Explained text={label} />
             </span>
           ))}
           <Chart
@@ -47,15 +48,21 @@ export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
           <dl>
             {facts.map(([label, value]) => (
               <div key={label} className="flex justify-between gap-3 border-b border-rule py-[5px]">
-                <dt className="text-soft">{label}</dt>
+                <dt className="text-soft">
+                  <Explained text={label} />
+                </dt>
                 <dd className="font-semibold">{value}</dd>
               </div>
             ))}
           </dl>
           <p className="pt-2 text-soft">
-            {thrusts.days.length === 0
-              ? "No thrust yet: the share above the 10 from 20% or less to 80% or more within 10 sessions."
-              : `${thrusts.days.length} thrusts, the last on ${date(thrusts.days[thrusts.days.length - 1]!)}; what followed them:`}
+            <Explained
+              text={
+                thrusts.days.length === 0
+                  ? "There has been no thrust yet."
+                  : `${count(thrusts.days.length, "thrust")}, the last on ${date(thrusts.days[thrusts.days.length - 1]!)}; what followed:`
+              }
+            />
           </p>
         </div>
       </div>

@@ -13,6 +13,7 @@ import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
+import { Explained } from "~/ui/term";
 import { useHotkey } from "~/ui/use-hotkey";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -78,9 +79,13 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with{" "}
         <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
         <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
-        {result.relative.length > 0
-          ? `, the line relative to ${result.referenceName} at the foot`
-          : ", tinted by the regime: rising or falling"}
+        {result.relative.length > 0 ? (
+          `, the line relative to ${result.referenceName} at the foot`
+        ) : (
+          <>
+            , tinted where the <Explained text="regime" /> is rising or falling
+          </>
+        )}
       </ControlSentence>
       <div className="grid grid-cols-[1fr_200px] gap-5">
         <figure className="min-w-0">

@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { Moon, PanelLeftClose, PanelLeftOpen, Sun } from "lucide-react";
+import { BookOpenText, Moon, PanelLeftClose, PanelLeftOpen, Sun } from "lucide-react";
 import { Link, useFetcher, useLocation, useRouteLoaderData } from "react-router";
 import type { loader as rootLoader } from "~/root";
 import { hrefOf, useHere } from "~/here";
@@ -18,11 +18,13 @@ export function Course() {
   return (
     <nav
       aria-label="Course"
-      className={clsx("flex shrink-0 flex-col border-r border-rule bg-paper pt-3", narrow ? "w-12" : "w-[148px]")}
+      className={clsx("flex shrink-0 flex-col overflow-y-auto border-r border-rule bg-paper pt-2", narrow ? "w-12" : "w-[148px]")}
     >
       {COURSE.map(({ part, screens }) => (
-        <section key={part} className="mb-3">
-          <h2 className={clsx("px-4 pb-1 text-[11px] tracking-wider text-soft uppercase", narrow && "sr-only")}>{part}</h2>
+        <section key={part} className="mb-1.5">
+          <h2 className={clsx("px-4 pb-0.5 text-[11px] leading-4 tracking-wider text-soft uppercase", narrow && "sr-only")}>
+            {part}
+          </h2>
           {screens.map(({ name, path, letter, icon: Icon }) => {
             const current = path === "/" ? pathname === "/" : pathname.startsWith(path);
             return (
@@ -33,7 +35,7 @@ export function Course() {
                 aria-current={current ? "page" : undefined}
                 title={`${name} (g then ${letter})`}
                 className={clsx(
-                  "flex items-center gap-2 border-l-2 py-1.5 pl-4",
+                  "flex h-7 items-center gap-2 border-l-2 pl-4",
                   current ? "border-indigo bg-chosen font-semibold text-indigo" : "border-transparent hover:text-indigo",
                 )}
               >
@@ -67,6 +69,14 @@ export function Course() {
         >
           {narrow ? <PanelLeftOpen size={15} aria-hidden /> : <PanelLeftClose size={15} aria-hidden />}
         </button>
+        <Link
+          className="p-1.5 text-soft hover:text-indigo"
+          to={hrefOf(here, "/help")}
+          aria-label="Words and keys"
+          title="Words and keys"
+        >
+          <BookOpenText size={15} aria-hidden />
+        </Link>
       </div>
     </nav>
   );

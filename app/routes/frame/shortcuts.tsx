@@ -1,27 +1,13 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hereNow, hrefOf } from "~/here";
 import { useWayBack } from "~/opener";
 import { useHotkey } from "~/ui/use-hotkey";
 import { focusMain } from "./arrival";
+import { KEYS } from "./keys";
 import { SCREENS } from "./screens";
-
-const KEYS: readonly (readonly [keys: string, does: string])[] = [
-  ["[ and ]", "one session back, one session on"],
-  ["\\", "to the latest session"],
-  ["h, held", "what came after the as-of date, in the bar at the top"],
-  ["Ctrl K", "find an instrument, group, screen or action"],
-  ["g, then a letter", SCREENS.map((s) => `${s.letter} ${s.name}`).join(", ")],
-  ["m", "to the main table or picture of the screen"],
-  ["Up and Down", "through the rows of a table; through its list on a chart"],
-  ["Enter", "open the row"],
-  ["Space", "put the row's group into the focus, or take it out"],
-  [".", "a chart beside the list in Groups, which follows the row"],
-  ["Backspace", "back to the screen this one was opened from"],
-  ["?", "these keys"],
-];
 
 /** The keys that work on every screen, and the page that names them. */
 export function Shortcuts() {
@@ -70,6 +56,18 @@ export function Shortcuts() {
               </div>
             ))}
           </dl>
+          <p className="mt-3 text-soft">
+            <Link
+              className="figure-link"
+              to={hrefOf(hereNow(), "/help")}
+              onClick={() => {
+                setOpen(false);
+              }}
+            >
+              Every word that is used here
+            </Link>
+            , with what it means.
+          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

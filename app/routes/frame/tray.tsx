@@ -19,7 +19,11 @@ export function Tray() {
               <X size={15} aria-hidden />
             </Dialog.Close>
           </div>
-          <p className="mt-3 text-soft">The tray is empty.</p>
+          <p className="mt-3">The tray is empty.</p>
+          <p className="mt-1 text-soft">
+            Here gathers what is pinned for a brief: readings, figures, tables and pictures. Pinning comes with the briefs; until
+            then, groups can be kept at hand in the focus, with Space on their row.
+          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

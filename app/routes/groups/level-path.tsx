@@ -4,6 +4,7 @@ import { findGroupKey } from "@studies/group-key";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useFocus } from "~/ui/use-focus";
+import { findEntry } from "@studies/glossary";
 
 /** Where in sectors, industries and stocks one is, with the way up and the group's place in the focus. */
 export function LevelPath({ inside, sector, fund }: { inside: string; sector: string; fund: string | undefined }) {
@@ -36,6 +37,7 @@ export function LevelPath({ inside, sector, fund }: { inside: string; sector: st
           type="button"
           aria-pressed={chosen}
           className="control ml-3 py-0.5 text-[12px]"
+          title={findEntry("focus")!.says}
           onClick={() => {
             focus.toggle(inside);
           }}

@@ -1,5 +1,6 @@
 import { isStrengthNote, STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
 import { InlineMenu } from "~/ui/inline-menu";
+import { Explained } from "~/ui/term";
 
 /** The rows with a note, or all of them for an empty one. */
 export function withNote<Row>(rows: readonly Row[], note: string, of: (row: Row) => readonly StrengthNote[]): readonly Row[] {
@@ -37,8 +38,12 @@ export function NotesInWords() {
       <dl className="mt-1 grid max-w-3xl grid-cols-[130px_1fr] gap-y-1">
         {Object.entries(STRENGTH_NOTES).map(([note, words]) => (
           <div key={note} className="contents">
-            <dt className="font-semibold">{note}</dt>
-            <dd className="text-soft">{words}</dd>
+            <dt className="font-semibold" data-term={note}>
+              {note}
+            </dt>
+            <dd className="text-soft">
+              <Explained text={words} />
+            </dd>
           </div>
         ))}
       </dl>

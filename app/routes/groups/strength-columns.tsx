@@ -77,9 +77,9 @@ export function notesColumn<Row>(of: (row: Row) => readonly StrengthNote[]): Col
 export function stayingColumn<Row extends { readonly staying: number }>(): Column<Row> {
   return {
     key: "staying",
-    label: "staying",
+    label: "staying power",
     priority: 4,
-    about: "Staying power: Strength averaged over ten weekly samples",
+    about: "Strength averaged over ten weekly samples",
     value: (r) => r.staying,
     cell: (r) => fixed(r.staying),
   };

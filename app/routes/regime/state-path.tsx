@@ -40,7 +40,10 @@ export function StatePath({ days, distance, volatilityZ, direction, volatility }
       day: days[k]!,
     }));
   const last = points[points.length - 1];
-  const state = direction >= 0 && volatility >= 0 ? `${BANDS[2 - direction]}, ${COLUMNS[volatility]!.toLowerCase()} volatility` : "not known yet";
+  const state =
+    direction >= 0 && volatility >= 0
+      ? `${BANDS[2 - direction]}, ${COLUMNS[volatility]!.toLowerCase()} volatility`
+      : "not known yet";
   return (
     <svg
       viewBox={`0 -1 ${SIZE + 1} ${HEIGHT + 21}`}

@@ -2,6 +2,7 @@ import type { NamedState } from "@studies/regime-states";
 import { isSmallSample } from "@studies/small-sample";
 import { count, fixed, list, percent, signedPercent } from "@studies/words";
 import { tint } from "~/ui/tint";
+import { Explained } from "~/ui/term";
 
 interface Props {
   readonly rows: readonly NamedState[];
@@ -70,7 +71,7 @@ export function StatesTable({ rows, names, now }: Props) {
           {rows.map((r) => (
             <tr key={r.name} className={`h-[27px] ${r.state === now ? "bg-chosen font-semibold" : ""}`}>
               <th scope="row" className="border-b border-rule text-left font-[inherit] whitespace-nowrap">
-                {r.name}
+                <Explained text={r.name} around={`${r.name} Ranging Calm Rough`} />
                 {r.state === now && <span className="ml-2 font-normal text-indigo">now</span>}
               </th>
               <td className={cell}>{percent(r.share, 0)}</td>
@@ -113,7 +114,7 @@ function mostOften(next: readonly number[], names: readonly string[]): string {
   return list([first, second].flatMap((s) => (s ? [`${s.name} ${percent(s.p, 0)}`] : []))) || "–";
 }
 
-/** "Rising and Calm" in a narrow column. */
+/** "rising calm", for a narrow column. */
 function shortName(name: string): string {
-  return name.replace(" and ", " ").toLowerCase();
+  return name.replace(", ", " ").replace(" volatility", "").toLowerCase();
 }

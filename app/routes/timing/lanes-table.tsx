@@ -2,6 +2,7 @@ import { clsx } from "clsx";
 import type { LaneNow } from "@studies/timing";
 import { count, date, signedPercent } from "@studies/words";
 import { StateMark } from "~/ui/state-mark";
+import { Explained } from "~/ui/term";
 
 interface Props {
   readonly lanes: readonly (LaneNow & { readonly next: string })[];
@@ -37,7 +38,7 @@ export function LanesTable({ lanes, provisional }: Props) {
         {lanes.map((l) => (
           <tr key={l.lane} className={clsx("h-[31px]", provisional && "bg-(--amber-edge)/12")}>
             <th scope="row" className="border-b border-rule pr-5 text-left font-semibold">
-              {l.lane}
+              <Explained text={l.lane} around="lane" />
             </th>
             <td className="border-b border-rule whitespace-nowrap">
               <StateMark state={l.state} />

@@ -23,6 +23,7 @@ import { LanesTable } from "./lanes-table";
 import { OwnSystems, type OwnSystem } from "./own-systems";
 import { ReEntry } from "./re-entry";
 import { Signals } from "./signals";
+import { Explained } from "~/ui/term";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const desk = await openDesk();
@@ -88,14 +89,17 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/timing")}>
-        The composite of {result.marketName} over{" "}
-        <InlineMenu label="History" param="history" value={search.get("history") ?? "504"} choices={HISTORIES} />, a Pressure of{" "}
+        The <Explained text="composite" /> of {result.marketName} over{" "}
+        <InlineMenu label="History" param="history" value={search.get("history") ?? "504"} choices={HISTORIES} />, a{" "}
+        <Explained text="Pressure" /> of{" "}
         <InlineMenu label="Washed out at" param="washed" value={String(result.reEntry.washed)} choices={LEVELS} /> or less taken
         for washed out
       </ControlSentence>
       <figure>
         <figcaption className="flex justify-between pr-20">
-          <span className="heading">Composite, Pressure and lanes</span>
+          <span className="heading">
+            <Explained text="Composite, Pressure and timing lanes" />
+          </span>
           <Legend
             entries={[
               { label: "re-entry", colour: "var(--teal)", line: "solid" },

@@ -1,5 +1,6 @@
 import type { Change } from "@studies/today-changes";
 import { SentenceText } from "~/ui/reading";
+import { Explained } from "~/ui/term";
 
 const AREAS = ["Regime", "Breadth", "Timing", "Rotation", "Groups", "Stocks"] as const;
 
@@ -13,7 +14,9 @@ export function Changes({ changes }: { changes: readonly Change[] }) {
           const own = changes.filter((c) => c.area === area);
           return (
             <div key={area} className="grid grid-cols-[76px_1fr] border-b border-rule/70 py-1.5">
-              <dt className="text-soft">{area}</dt>
+              <dt className="text-soft">
+                <Explained text={area} />
+              </dt>
               <dd className="font-serif text-[15px] leading-[22px]">
                 {own.length === 0 ? (
                   <span className="text-soft">no change</span>

@@ -18,6 +18,7 @@ import type { Route } from "./+types/route";
 import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
+import { Explained } from "~/ui/term";
 
 /** Sessions of the picture: two years. */
 const HISTORY = 504;
@@ -56,7 +57,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <figure className="min-w-0">
           <figcaption className="flex justify-between pr-12">
             <span className="heading">
-              {index} and its regime {span}
+              {index} and its <Explained text="regime" /> {span}
             </span>
             <Legend
               entries={[

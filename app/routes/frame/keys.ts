@@ -1,0 +1,17 @@
+import { SCREENS } from "./screens";
+
+/** The keys that work on every screen, and what each does. */
+export const KEYS: readonly (readonly [keys: string, does: string])[] = [
+  ["[ and ]", "one session back, one session on"],
+  ["\\", "to the latest session"],
+  ["h, held", "what came after the as-of date, in the bar at the top"],
+  ["Ctrl K", "find an instrument, group, screen or action"],
+  ["g, then a letter", SCREENS.map((s) => `${s.letter} ${s.name}`).join(", ")],
+  ["m", "to the main table or picture of the screen"],
+  ["Up and Down", "through the rows of a table; through its list on a chart"],
+  ["Enter", "open the row"],
+  ["Space", "put the row's group into the focus, or take it out"],
+  [".", "a chart beside the list in Groups, which follows the row"],
+  ["Backspace", "back to the screen this one was opened from"],
+  ["?", "these keys"],
+];

@@ -1,0 +1,57 @@
+import { Link } from "react-router";
+import { GLOSSARY } from "@studies/glossary";
+import { KEYS } from "~/routes/frame/keys";
+import { hrefOf, useHere } from "~/here";
+import type { Route } from "./+types/route";
+
+export const meta: Route.MetaFunction = () => [{ title: "Words and keys · Yubrin" }];
+
+/** Every word that needs one with its explanation, and the keys; the same texts are said where the words stand. */
+export default function Help() {
+  const here = useHere();
+  return (
+    <>
+      <h1 className="max-w-[960px] font-serif text-[21px] leading-7 text-pretty">
+        The words that are used here, and what each means. They are explained where they stand as well: point at one, or reach it
+        with Tab.
+      </h1>
+      <p className="mt-2 text-soft">
+        How every figure is calculated stands in the method that comes with the program. Data of your own is brought on{" "}
+        <Link className="figure-link" to={hrefOf(here, "/files")}>
+          Data
+        </Link>
+        .
+      </p>
+      <div className="mt-4 gap-10 min-[1000px]:columns-2">
+        {GLOSSARY.map(({ part, entries }) => (
+          <section key={part} aria-labelledby={`of-${part}`} className="mb-6">
+            <h2 id={`of-${part}`} className="heading border-b border-ink/60 pb-1">
+              {part}
+            </h2>
+            <dl>
+              {entries.map(({ name, says }) => (
+                <div key={name} className="grid break-inside-avoid grid-cols-[132px_1fr] gap-3 border-b border-rule/70 py-1.5">
+                  <dt className="font-semibold">{name}</dt>
+                  <dd>{says}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+        <section aria-labelledby="of-keys" className="break-inside-avoid">
+          <h2 id="of-keys" className="heading border-b border-ink/60 pb-1">
+            Keys
+          </h2>
+          <dl>
+            {KEYS.map(([keys, does]) => (
+              <div key={keys} className="grid grid-cols-[132px_1fr] gap-3 border-b border-rule/70 py-1.5">
+                <dt className="font-semibold">{keys}</dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+import { withTerms } from "../studies/glossary";
+import { ready } from "./main-job";
+import { expect, test } from "./watch";
+
+const SCREENS = [
+  "/",
+  "/regime",
+  "/breadth",
+  "/timing",
+  "/rotation",
+  "/rotation?set=stock&in=group:ALBIG",
+  "/groups",
+  "/groups?peers=industry",
+  "/groups?in=group:ALBIG",
+  "/period-map",
+  "/chart/ALBRO",
+  "/files",
+];
+
+interface Shown {
+  readonly text: string;
+  /** Of the paragraph, cell or heading that it stands in. */
+  readonly around: string;
+  readonly explained: boolean;
+}
+
+/** Words of the glossary that a screen shows, and those of them that it explains nowhere. */
+function unexplained(shown: readonly Shown[]): string[] {
+  const found = new Map<string, boolean>();
+  for (const { text, around, explained } of shown)
+    for (const { entry } of withTerms(text, around))
+      if (entry) found.set(entry.name, (found.get(entry.name) ?? false) || explained);
+  return [...found].filter(([, explained]) => !explained).map(([name]) => name);
+}
+
+for (const path of SCREENS)
+  test(`${path} explains the words of ours that it uses, where one points at them`, async ({ page }) => {
+    await page.goto(path);
+    await ready(page);
+    const shown = await page.evaluate(() => {
+      const found: Shown[] = [];
+      const walker = document.createTreeWalker(document.getElementById("screen")!, NodeFilter.SHOW_TEXT);
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        const own = node.parentElement!;
+        const text = node.textContent!;
+        if (text.trim() === "" || own.closest("svg, .sr-only, caption, [hidden]") || own.getClientRects().length === 0) continue;
+        const block = own.closest("h1, h2, h3, p, td, th, li, dt, dd, figcaption, button, label") ?? own;
+        found.push({ text, around: block.textContent, explained: own.closest("[data-term], [title]") !== null });
+      }
+      return found;
+    });
+    expect(unexplained(shown)).toEqual([]);
+  });
+
+test("a word is explained when it is pointed at and when it has the keyboard", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  const word = page.locator("h1 [data-term='timing lanes']").first();
+  await word.hover();
+  await expect(page.getByRole("tooltip")).toContainText("Four signals on the composite from fast to slow");
+  await page.mouse.move(5, 700);
+  await expect(page.getByRole("tooltip")).toHaveCount(0);
+  await word.focus();
+  await expect(page.getByRole("tooltip")).toContainText("Quick, Checked, Steady and Long");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("tooltip")).toHaveCount(0);
+});
