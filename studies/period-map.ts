@@ -17,6 +17,7 @@ import { groupsTitle } from "./group-members";
 import { groupKeySchema } from "./group-key-schema";
 import type { Market } from "./market";
 import { PEER_SET_NAMES, PEER_SETS } from "./peer-names";
+import { groupsOf, groupsSentence } from "./period-groups";
 import { levelsOn, marketValue, peersOf } from "./peer-set";
 import { count, date, none, signedPercent } from "./words";
 
@@ -88,6 +89,7 @@ export const periodMap = defineStudy({
     const [start, end] = [Math.min(a, b), Math.max(a, b)];
     const rows = rowsOf(market, wanted, start, end);
     const known = rows.filter((r) => !Number.isNaN(r.change));
+    const level: "industry" | "family" = wanted.set === "stock" && wanted.in?.startsWith("sector:") ? "industry" : "family";
     return {
       asOf: market.asOf,
       set: wanted.set,
@@ -101,6 +103,9 @@ export const periodMap = defineStudy({
       median: median(known.map((r) => r.change)),
       rose: known.filter((r) => r.change > 0).length,
       rows: known.sort((x, y) => y.change - x.change || (x.key < y.key ? -1 : 1)),
+      /** Which property of a member is its row of the picture, and the rows from the best mean down. */
+      level,
+      groups: groupsOf(known, level, wanted.set),
       /** Members without a close to begin with. */
       unknown: rows.length - known.length,
       swings: offered.map((leg) => offer(market, leg, leg === present)),
@@ -119,7 +124,7 @@ export const periodMap = defineStudy({
     const held = r.rows.filter((row) => row.held50);
     const sentences: Sentence[] = [
       [
-        `In the ${count(r.sessions, "session")} from ${date(r.from)} to ${date(r.to)} ${r.referenceName} made `,
+        `In the ${count(r.sessions, "session")} to ${date(r.to)} ${r.referenceName} made `,
         { figure: signedPercent(r.reference) },
         `, the median of ${count(r.rows.length, one, many)} `,
         { figure: signedPercent(r.median) },
@@ -127,12 +132,14 @@ export const periodMap = defineStudy({
         { figure: none(r.rose) },
         ` rose.`,
       ],
-      [
-        leads(first),
-        ` did best with ${signedPercent(first.change)}, `,
-        leads(last),
-        ` worst with ${signedPercent(last.change)}.`,
-      ],
+      ...(groupsSentence(r) ?? [
+        [
+          leads(first),
+          ` did best with ${signedPercent(first.change)}, `,
+          leads(last),
+          ` worst with ${signedPercent(last.change)}.`,
+        ] satisfies Sentence,
+      ]),
     ];
     if (r.set === "stock")
       sentences.push([

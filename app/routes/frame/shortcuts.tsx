@@ -2,7 +2,7 @@ import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
-import { hereNow, hrefOf } from "~/here";
+import { hereNow, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
 import { useHotkey } from "~/ui/use-hotkey";
 import { focusMain } from "./arrival";
@@ -13,6 +13,7 @@ import { SCREENS } from "./screens";
 export function Shortcuts() {
   const { calendar, goTo, step } = useFrameValue();
   const navigate = useNavigate();
+  const here = useHere();
   const wayBack = useWayBack();
   const [open, setOpen] = useState(false);
   const waiting = useRef(0);
@@ -59,7 +60,7 @@ export function Shortcuts() {
           <p className="mt-3 text-soft">
             <Link
               className="figure-link"
-              to={hrefOf(hereNow(), "/help")}
+              to={hrefOf(here, "/help")}
               onClick={() => {
                 setOpen(false);
               }}

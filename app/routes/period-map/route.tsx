@@ -1,11 +1,11 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { anyOf } from "@studies/group-key";
-import type { PeerSet } from "@studies/peer-names";
+import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { periodMap } from "@studies/period-map";
 import { listKeptThings } from "@server/kept.server";
 import { askFor, openDesk } from "~/ask.server";
-import { hrefOf, parseHere, useHere } from "~/here";
+import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { PEER_CHOICES } from "~/ui/peer-choices";
@@ -13,7 +13,7 @@ import { Reading } from "~/ui/reading";
 import { useRemembered } from "~/ui/remembered";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
-import { AreaMap } from "./area-map";
+import { MemberRows } from "./member-rows";
 import { PeriodMenu } from "./period-menu";
 import { PeriodTable } from "./period-table";
 import { RankedStrip } from "./ranked-strip";
@@ -44,6 +44,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Period map · Yubrin" }
 
 export default function PeriodMap({ loaderData }: Route.ComponentProps) {
   const here = useHere();
+  const hrefWith = useHrefWith();
   const [search] = useSearchParams();
   const map = useMemo(() => fromWire<ResultOf<typeof periodMap>>(loaderData.map), [loaderData.map]);
   const [picked, setPicked] = useRemembered<readonly string[]>("picked members", []);
@@ -59,6 +60,8 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
   const toggle = (key: string) => {
     choose(chosen.has(key) ? [...chosen].filter((k) => k !== key) : [...chosen, key]);
   };
+  const valued = map.rows.some((r) => r.value > 0);
+  const rowsOpen = map.groups.some((g) => g.key !== "" && g.key !== map.in);
   const sizes = map.rows.map((r) => Math.abs(r.change)).sort((a, b) => a - b);
   const full = Math.max(0.01, sizes[Math.floor(0.9 * sizes.length)] ?? 0.01);
   const twin = hrefOf({ ...here, focus: [] }, "/data/period-map", {
@@ -100,16 +103,29 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
       ) : (
         <>
           <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-5">
-            <AreaMap
-              rows={map.rows}
-              byTicker={map.set === "stock" || map.set === "fund"}
-              chosen={chosen}
-              lit={lit}
-              onLight={setLit}
-              onToggle={toggle}
-              full={full}
-              label={`${map.rows.length} members by market value, tinted by change; the table below lists each.`}
-            />
+            <figure className="min-w-0">
+              <MemberRows
+                rows={map.rows}
+                groups={map.groups}
+                level={map.level}
+                name={PEER_SETS[map.set].many}
+                reference={map.reference}
+                referenceName={map.referenceName}
+                byTicker={map.set === "stock" || map.set === "fund"}
+                chosen={chosen}
+                lit={lit}
+                onLight={setLit}
+                onToggle={toggle}
+                onChoose={choose}
+                inside={(group) => (group === map.in ? undefined : hrefWith({ set: "stock", in: group }))}
+              />
+              <figcaption className="mt-1 text-[12px] text-soft">
+                Each dot a member{valued ? ", sized by its market value at the start" : ""}
+                {map.groups.length < map.rows.length ? "; the bar in a row is its median" : ""}. Rows stand in the order of their
+                means. Drag over the dots to choose a span of them, from the marker to the right edge for all that did better
+                {rowsOpen ? "; press the name of a row to look inside" : ""}.
+              </figcaption>
+            </figure>
             <RankedStrip
               rows={map.rows}
               reference={map.reference}
