@@ -21,11 +21,11 @@ test("from asset classes over the commodity families to one commodity's chart", 
   await page.goto("/rotation");
   await ready(page);
   await choose(page, /^Set:/, "asset classes");
-  await expect(reading(page)).toContainText("of the 12 asset classes");
+  await expect(reading(page)).toContainText("Of the 12 asset classes");
   const ribbon = page.getByRole("table", { name: /Phases by week/ });
   await expect(ribbon.locator("tbody tr")).toHaveCount(12);
   await ribbon.getByRole("link", { name: "Commodity index" }).click();
-  await expect(reading(page)).toContainText("of the 5 commodity families");
+  await expect(reading(page)).toContainText("Of the 5 commodity families");
   await ribbon.getByRole("link", { name: "Precious metals" }).click();
   await expect(reading(page)).toContainText("commodities of Precious metals");
   await expect(ribbon.locator("tbody tr")).toHaveCount(3);
@@ -126,7 +126,7 @@ test("groups in focus survive the way through the screens, and each asks inside 
   const stocks = Number(/2 groups\s*·\s*(\d+)/.exec(await page.locator("header").innerText())![1]);
   await course(page, "Rotation").click();
   await choose(page, /^Set:/, "stocks");
-  await expect(reading(page)).toContainText(/stands highest of the \d+ stocks/);
+  await expect(reading(page)).toContainText(/Of the \d+ stocks of .* stands highest against/);
   const shown = await page
     .getByRole("table", { name: /Phases by week/ })
     .locator("tbody tr")

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import type { Sentence } from "@studies/define-study";
 import { STUDIES } from "@studies/registry";
+import { MOST_READ } from "@studies/words";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "./ask/desk.server";
 import { openDatabase } from "./db.server";
@@ -47,11 +48,13 @@ describe("the readings", () => {
   });
   afterAll(() => desk.close());
 
+  const long: string[] = [];
   const saidAt = async (name: string, asOf: string | undefined): Promise<string[]> => {
     const lines = [`# ${name}: ${asOf ?? isoDate(reserve[0]!.day)}`, ""];
     for (const study of STUDIES.values())
       for (const example of study.examples) {
         const { reading, result } = await desk.ask<Told>({ study: study.name, params: exampleParams(dataset, example), asOf });
+        if (MAIN.has(study.name)) if (lettersOf(reading) > MOST_READ) long.push(`${study.name}: ${reading.map(plain).join(" ")}`);
         const sentences = [...reading, ...(result?.changes ?? []).map((c) => c.sentence)];
         if (sentences.length === 0) continue;
         lines.push(`${study.name} ${JSON.stringify(example)}`, ...sentences.map((s) => `  ${plain(s)}`), "");
@@ -66,10 +69,18 @@ describe("the readings", () => {
     await feed.step();
     await feed.step();
     lines.push(...(await saidAt("in progress", undefined)));
+    expect(long).toEqual([]);
     await expect(lines.join("\n")).toMatchFileSnapshot("./readings.txt");
     expect(lines.filter((line) => line.startsWith("  ")).flatMap((line) => faultsOf(line.trim()))).toEqual([]);
   }, 240_000);
 });
+
+/** Studies whose reading stands on top of a screen. */
+const MAIN = new Set(["today", "regime", "breadth", "timing", "rotation", "groups", "stocks", "period-map", "chart", "fund"]);
+
+function lettersOf(sentences: readonly Sentence[]): number {
+  return sentences.reduce((n, sentence) => n + plain(sentence).length + 1, 0);
+}
 
 function plain(sentence: Sentence): string {
   return sentence.map((part) => (typeof part === "string" ? part : part.figure)).join("");

@@ -82,15 +82,23 @@ export function participationSentence(
   if (Number.isNaN(change)) sentence.push("");
   else if (change === 0) sentence.push(", as many as a week ago");
   else sentence.push(`, ${change > 0 ? "up" : "down"} from `, figure(share(row.weekAgo)), " a week ago");
-  if (!Number.isNaN(all.percent))
-    sentence.push("; ", figure(share(all.percent)), ` are above all five averages at once${zoneWords(all.percent, zones)}`);
+  const zone = zoneWords(all.percent, zones);
+  // Beside evidence that it leads to, only what stands out is told of all five.
+  if (to && zone) sentence.push("; ", figure(share(all.percent)), ` above all five: ${zone.word}`);
+  else if (!to && !Number.isNaN(all.percent))
+    sentence.push(
+      "; ",
+      figure(share(all.percent)),
+      ` are above all five averages${zone ? `: ${zone.word} (${zone.bound})` : ""}`,
+    );
   return [...sentence, "."];
 }
 
-function zoneWords(percent: number, { high, low }: Zones): string {
-  if (percent >= high) return `, which is crowded (${high}% or more)`;
-  if (percent <= low) return `, which is washed out (${low}% or less)`;
-  return "";
+/** The zone of a share with its bound, undefined between the zones. */
+function zoneWords(percent: number, { high, low }: Zones): { word: string; bound: string } | undefined {
+  if (percent >= high) return { word: "crowded", bound: `${high}% or more` };
+  if (percent <= low) return { word: "washed out", bound: `${low}% or less` };
+  return undefined;
 }
 
 export const breadth = defineStudy({
@@ -143,9 +151,9 @@ export const breadth = defineStudy({
     const sentences: Sentence[] = [participationSentence(r.rows, undefined, r.zones)];
     if (!Number.isNaN(row.place)) {
       sentences.push([
-        "The share above the 50-session average was lower on ",
+        "The share was lower on ",
         { figure: row.place < 0.5 ? "fewer than 1%" : share(row.place) },
-        ` of the ${count(row.readings, "session")} since ${date(r.first)}`,
+        ` of ${count(row.readings, "session")} since ${date(r.first)}`,
         ...followedWords(r.followed),
         ".",
       ]);

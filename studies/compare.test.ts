@@ -242,7 +242,7 @@ describe("rotation in words and benchmarks", () => {
     const r = at({ set: "sector" });
     expect(r.rows).toHaveLength(2);
     expect(r.rows[0]!.trend.at(-1)!).toBeGreaterThan(r.rows[1]!.trend.at(-1)!);
-    expect(said(rotation.reading(r))).toMatch(/stands highest of the 2 sectors at [+−]\d\.\dσ against IDX Works/);
+    expect(said(rotation.reading(r))).toMatch(/^Of the 2 sectors \w+ stands highest against IDX Works, at [+−]\d\.\dσ, /);
     expect(r.pair!.ratio[0]).toBeCloseTo(100, 9);
     expect(r.days).toHaveLength(104);
     expect(rotation.table(r).rows).toHaveLength(2);

@@ -11,7 +11,7 @@ import { isNow, ownIndex, peersOf, widestIndex, type Inside, type Peer } from ".
 import { strengthOfGroups } from "./strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
 import { trendOfStocks } from "./trend-of-stocks";
-import { fixed, list, signed, signedPercent } from "./words";
+import { fitting, fixed, list, signed, signedPercent } from "./words";
 
 export interface GroupRow extends SeriesStrength, DayFacts {
   /** Ticker of an instrument, key of a group. */
@@ -223,6 +223,15 @@ function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[]
       ` trails at ${signedPercent(last.returns[2])} and ${signedPercent(last.returns[3])}.`,
     ],
   ];
+  const [home, world] = homeAndWorld;
+  if (home && world)
+    sentences.push([
+      `At home, ${home.name} made `,
+      { figure: signedPercent(home.r63), to: { screen: "chart", params: { ticker: home.ticker } } },
+      ` in three months against `,
+      { figure: signedPercent(world.r63), to: { screen: "chart", params: { ticker: world.ticker } } },
+      ` of ${world.name}.`,
+    ]);
   const least = rows.length > 20 ? 6 : 3;
   const climbers = ranked
     .filter((g) => g.rankBefore - g.rank >= least)
@@ -243,16 +252,7 @@ function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[]
     parts.push(`${verb(flagged("cracking"))} cracking: strong in six months and weak in the last`);
   if (flagged("turning up").length > 0) parts.push(`${verb(flagged("turning up"))} turning up from behind`);
   if (parts.length > 0) sentences.push([`${parts.slice(0, 2).join("; ")}.`]);
-  const [home, world] = homeAndWorld;
-  if (home && world)
-    sentences.push([
-      `At home, ${home.name} made `,
-      { figure: signedPercent(home.r63), to: { screen: "chart", params: { ticker: home.ticker } } },
-      ` in three months against `,
-      { figure: signedPercent(world.r63), to: { screen: "chart", params: { ticker: world.ticker } } },
-      ` of ${world.name}.`,
-    ]);
-  return sentences;
+  return fitting(sentences);
 }
 
 function several(names: readonly string[]): string {

@@ -179,7 +179,7 @@ describe("studies on a market made by hand", () => {
   it("today: says what the others say", () => {
     const r = today.ask(last, today.params.parse({}));
     expect(said(today.reading(r))).toMatch(
-      /^IDX Works has been rising.*75% of the 4 members.*Fish leads the sectors and Ships trails\.\s*$/,
+      /^IDX Works has been rising.*75% of the 4 members.*Fish leads the sectors, Ships trails\.\s*$/,
     );
     // The late one has no Trend yet, the halted one no bar: three stances, the falling one's at Avoid.
     expect([r.stances.stocks, r.stances.avoid]).toEqual([3, 1]);

@@ -102,14 +102,14 @@ describe("breadth", () => {
   it("of a sector counts its members, with zones as they were set", () => {
     const { result, text } = ask(breadth, 299, { group: "sector:Fish", crowded: 90 });
     expect(result.rows[3]).toMatchObject({ above: 2, counted: 2, percent: 100 });
-    expect(text).toContain("which is crowded (90% or more)");
+    expect(text).toContain(": crowded (90% or more)");
     expect(result.inZones.crowded).toBe(result.inZones.all);
-    expect(ask(breadth, N - 1, { group: "sector:Fish", washed: 5 }).text).toContain("which is washed out (5% or less)");
+    expect(ask(breadth, N - 1, { group: "sector:Fish", washed: 5 }).text).toContain(": washed out (5% or less)");
     expect(breadth.params.safeParse({ crowded: 40 }).success).toBe(false);
   });
   it("on Today is judged by the zones that were set", () => {
-    expect(ask(today, N - 1).text).not.toContain("which is washed out (");
-    expect(ask(today, N - 1, { washed: 50 }).text).toContain("which is washed out (50% or less)");
+    expect(ask(today, N - 1).text).not.toContain("above all five");
+    expect(ask(today, N - 1, { washed: 50 }).text).toContain("above all five: washed out.");
   });
   it("sectors stand from the broadest to the narrowest, with the week before", () => {
     const { result, text } = ask(breadthSectors, N - 1);

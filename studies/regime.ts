@@ -60,8 +60,9 @@ export function regimeNow(market: Market): RegimeNow {
 /**
  * "Aldane broad has been falling, with usual volatility, for 32 sessions and stands 6.2% below its 200-session average."
  * Where the volatility changed within them: "... has been falling for 32 sessions, with rough volatility for the last 5, ..."
+ * @param isBrief without the distance from the average
  */
-export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
+export function regimeSentence(r: RegimeNow, to?: Link, isBrief = false): Sentence {
   const figure = (text: string) => (to ? { figure: text, to } : { figure: text });
   if (r.direction === "") return [`${r.index} has too short a history for a regime: it needs 200 sessions.`];
   const lasted = count(r.directionSessions, "session");
@@ -72,10 +73,11 @@ export function regimeSentence(r: RegimeNow, to?: Link): Sentence {
       : r.volatilitySessions >= r.directionSessions
         ? `, ${volatility}, for ${lasted}`
         : ` for ${lasted}, ${volatility} ${r.volatilitySessions === 1 ? "as of this session" : `for the last ${r.volatilitySessions}`},`;
+  if (isBrief) return [`${r.index} has been `, figure(r.direction.toLowerCase()), `${both.replace(/,$/, "")}.`];
   return [
     `${r.index} has been `,
     figure(r.direction.toLowerCase()),
-    `${both} and stands `,
+    `${both}${both.endsWith(",") ? "" : ","} `,
     figure(percent(Math.abs(r.distance200))),
     ` ${r.distance200 < 0 ? "below" : "above"} its 200-session simple average.`,
   ];

@@ -29,8 +29,8 @@ export interface RotationRow {
   /** Phase now, empty where there is none yet; and for how many samples. */
   readonly phase: string;
   readonly since: number;
-  readonly distance: number;
-  readonly heading: number;
-  readonly speed: number;
+  readonly fromHub: number;
+  readonly direction: number;
+  readonly step: number;
   readonly score: number;
 }

@@ -1,7 +1,7 @@
 import type { Sentence } from "./define-study";
 import { PEER_SETS, type PeerSet } from "./peer-names";
 import type { PastEvent, RotationRow } from "./rotation-row";
-import { count, list, percent, signed } from "./words";
+import { count, fitting, list, percent, signed } from "./words";
 
 interface Told {
   readonly set: PeerSet;
@@ -36,15 +36,13 @@ export function rotationSentences(r: Told): Sentence[] {
     sentences.push([`${first.name} stands at `, { figure: standing(first) }, ` against ${r.benchmarkName}, ${said(first)}.`]);
   } else {
     sentences.push([
-      `${first.name} stands highest of the ${count(known.length, one, many)}${within} at `,
+      `Of the ${count(known.length, one, many)}${within} ${first.name} stands highest against ${r.benchmarkName}, at `,
       { figure: standing(first) },
-      ` against ${r.benchmarkName}, ${said(first)}; ${last.name} lowest at `,
+      `, ${said(first)}; ${last.name} lowest at `,
       { figure: standing(last) },
       `, ${said(last)}.`,
     ]);
   }
-  const happened = whatHappened(r.events, r.sampleName);
-  if (happened !== "") sentences.push([happened]);
   const ahead = known.filter((m) => now(m) >= 0);
   const worth = r.phases.filter((p) => p.phase.startsWith("ahead")).reduce((sum, p) => sum + p.value, 0);
   const falling = ahead.filter((m) => (m.flatTrend.at(-1) ?? NaN) < 0);
@@ -69,7 +67,8 @@ export function rotationSentences(r: Told): Sentence[] {
   ];
   sentences.push(rests);
   if (r.inProgress) sentences.push([`The ${r.sampleName} is not over: phases and directions are provisional.`]);
-  return sentences;
+  const happened = whatHappened(r.events, r.sampleName);
+  return happened === "" ? sentences : fitting([...sentences, [happened]]);
 }
 
 function said({ phase }: RotationRow): string {

@@ -60,19 +60,19 @@ describe("readings", () => {
       64.1,
       51.2,
       38,
-      "64% of the 401 members close above their 50-session exponential average, up from 51% a week ago; 38% are above all five averages at once.",
+      "64% of the 401 members close above their 50-session exponential average, up from 51% a week ago; 38% are above all five averages.",
     ],
     [
       40,
       51,
       72,
-      "40% of the 401 members close above their 50-session exponential average, down from 51% a week ago; 72% are above all five averages at once, which is crowded (70% or more).",
+      "40% of the 401 members close above their 50-session exponential average, down from 51% a week ago; 72% are above all five averages: crowded (70% or more).",
     ],
     [
       40.2,
       39.9,
       9,
-      "40% of the 401 members close above their 50-session exponential average, as many as a week ago; 9% are above all five averages at once, which is washed out (10% or less).",
+      "40% of the 401 members close above their 50-session exponential average, as many as a week ago; 9% are above all five averages: washed out (10% or less).",
     ],
     [40, NaN, NaN, "40% of the 401 members close above their 50-session exponential average."],
     [NaN, NaN, NaN, "60% of the 401 members close above their 20-session exponential average, as many as a week ago."],
@@ -89,13 +89,13 @@ describe("readings", () => {
       distance200: 0.042,
     } as RegimeNow;
     expect(said(regimeSentence(now))).toBe(
-      "Aldane broad has been rising, with calm volatility, for 3 sessions and stands 4.2% above its 200-session simple average.",
+      "Aldane broad has been rising, with calm volatility, for 3 sessions, 4.2% above its 200-session simple average.",
     );
     expect(said(regimeSentence({ ...now, volatilitySessions: 2, distance200: -0.01 }))).toBe(
-      "Aldane broad has been rising for 3 sessions, with calm volatility for the last 2, and stands 1.0% below its 200-session simple average.",
+      "Aldane broad has been rising for 3 sessions, with calm volatility for the last 2, 1.0% below its 200-session simple average.",
     );
-    expect(said(regimeSentence({ ...now, volatilitySessions: 1 }))).toContain("with calm volatility as of this session, and");
-    expect(said(regimeSentence({ ...now, volatility: "" }))).toContain("has been rising for 3 sessions and stands 4.2%");
+    expect(said(regimeSentence({ ...now, volatilitySessions: 1 }))).toContain("with calm volatility as of this session, 4.2%");
+    expect(said(regimeSentence({ ...now, volatility: "" }))).toContain("has been rising for 3 sessions, 4.2% above");
     expect(said(regimeSentence({ ...now, direction: "" }))).toContain("too short a history");
   });
 });

@@ -166,13 +166,13 @@ export function lanesWords(lanes: readonly LaneNow[], to?: Link): (string | Figu
   return [
     "Of the four timing lanes ",
     ...groups.flatMap(({ word, names }, k) => [
-      `${k === 0 ? "" : k === groups.length - 1 ? " and " : ", "}${list(names)} ${names.length === 1 ? "is" : "are"} `,
+      `${k === 0 ? "" : k === 2 ? " and " : ", "}${list(names)} ${names.length === 1 ? "is" : "are"} `,
       figure(word),
     ]),
   ];
 }
 
-/** "Of the four timing lanes Quick and Checked are up and Steady and Long are down; the last to turn was Quick, up 3 sessions ago." */
+/** "Of the four timing lanes Quick and Checked are up, Steady and Long are down; the last to turn was Quick, up 3 sessions ago." */
 export function lanesSentence(lanes: readonly LaneNow[], to?: Link): Sentence {
   const said = lanesWords(lanes, to);
   if (lanes.every((l) => l.state === 0)) return [...said, "."];

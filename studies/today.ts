@@ -75,7 +75,7 @@ export const today = defineStudy({
     const chart: Link | undefined = r.indexTicker === "" ? undefined : { screen: "chart", params: { ticker: r.indexTicker } };
     const ranked = r.sectors.filter((g) => !Number.isNaN(g.rank));
     const sentences: Sentence[] = [
-      regimeSentence(r.regime, r.regime.direction === "" ? chart : { screen: "regime" }),
+      regimeSentence(r.regime, r.regime.direction === "" ? chart : { screen: "regime" }, true),
       participationSentence(r.breadth, { screen: "breadth" }, r.zones),
       timingSentence(r.lanes, r.pressure),
     ];
@@ -84,20 +84,7 @@ export const today = defineStudy({
         figure: g.name,
         to: { screen: "groups" as const, params: { in: g.key } },
       });
-      const known = r.sectors.filter((g) => g.phase !== "");
-      const ahead = known.filter((g) => g.phase.startsWith("ahead")).length;
-      sentences.push([
-        group(ranked[0]!),
-        " leads the sectors and ",
-        group(ranked[ranked.length - 1]!),
-        ...(known.length === 0
-          ? [" trails."]
-          : [
-              " trails; ",
-              { figure: `${ahead} of ${known.length}`, to: { screen: "rotation" as const } },
-              ahead === 1 ? " is ahead of the index." : " are ahead of the index.",
-            ]),
-      ]);
+      sentences.push([group(ranked[0]!), " leads the sectors, ", group(ranked[ranked.length - 1]!), " trails."]);
     }
     return sentences;
   },
@@ -162,6 +149,6 @@ function timingSentence(lanes: readonly LaneNow[], { pressure, zone }: PressureN
     ...lanesWords(lanes, to),
     ...(Number.isNaN(pressure)
       ? ["."]
-      : ["; breadth pressure stands at ", { figure: signed(pressure, 0), to }, zone === "" ? "." : `, which is ${zone}.`]),
+      : ["; breadth pressure stands at ", { figure: signed(pressure, 0), to }, zone === "" ? "." : `, ${zone}.`]),
   ];
 }

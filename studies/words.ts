@@ -1,4 +1,5 @@
 import { isoDate, priceDecimals } from "@core";
+import type { Sentence } from "./define-study";
 
 /* How figures read in sentences. A true minus sign, so that signs align and are read aloud as such. */
 
@@ -83,4 +84,18 @@ export function clipped(text: string, most = 60): string {
 /** "a, b and c". */
 export function list(items: readonly string[]): string {
   return items.length < 2 ? items.join("") : `${items.slice(0, -1).join(", ")} and ${items[items.length - 1]}`;
+}
+
+/** Letters of a reading that fit its three lines where there is least room. */
+export const MOST_READ = 370;
+
+/** Sentences in their order as long as there is room for them; the first are always told. */
+export function fitting(sentences: readonly Sentence[]): Sentence[] {
+  let letters = 0;
+  return sentences.filter((sentence, k) => {
+    const own = sentence.reduce((n, part) => n + (typeof part === "string" ? part : part.figure).length, 1);
+    if (k > 0 && letters + own > MOST_READ) return false;
+    letters += own;
+    return true;
+  });
 }

@@ -1,5 +1,5 @@
 /** Colours of groups, told apart also by colour-blind eyes; a sector's place among the market's sectors picks its own. */
-const COLOURS = [
+export const GROUP_COLOURS = [
   "#2f7fb8",
   "#c0562b",
   "#5d7f2f",
@@ -17,5 +17,5 @@ const COLOURS = [
 
 export function groupColour(sector: string, sectors: readonly string[]): string {
   const place = sectors.indexOf(sector);
-  return COLOURS[(place < 0 ? 7 : place) % COLOURS.length]!;
+  return GROUP_COLOURS[(place < 0 ? 7 : place) % GROUP_COLOURS.length]!;
 }

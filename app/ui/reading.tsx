@@ -9,7 +9,7 @@ export function Reading({ sentences, quiet = false }: { sentences: readonly Sent
   const seen = new Set<string>();
   const cut = sentences.map((sentence) => cutAtTerms(sentence, seen));
   return (
-    <h1 className={`max-w-[960px] font-serif ${quiet ? "text-[17px] leading-6" : "text-[21px] leading-7"} text-pretty`}>
+    <h1 className={`max-w-[1084px] font-serif ${quiet ? "text-[17px] leading-6" : "text-[19px] leading-[27px]"} text-pretty`}>
       {sentences.map((sentence, k) => (
         <SentenceText key={k} sentence={sentence} terms={cut[k]} />
       ))}

@@ -15,25 +15,25 @@ export function phaseOf(trend: number, momentum: number): Phase | undefined {
 }
 
 /** A step of a member in the plane of trend and momentum. */
-export interface Step {
+export interface LastStep {
   /** Degrees in (-180, 180], from the direction of more trend toward that of more momentum. */
-  readonly heading: number;
+  readonly direction: number;
   /** Sigma a sample. */
-  readonly speed: number;
+  readonly step: number;
 }
 
 /**
  * The last step to a sample.
- * Formula: heading = atan2(M[s] - M[s-1], T[s] - T[s-1]); speed = its length (method 6, G04).
+ * Formula: direction = atan2(M[s] - M[s-1], T[s] - T[s-1]); step = its length (method 6, G04).
  * @param trend T, a value a sample
  * @param momentum M
  * @param s sample
- * @returns heading NaN where both steps are zero; both NaN where a value is missing
- * @example stepAt([0, 1], [0, 1], 1).heading // => 45
+ * @returns direction NaN where both steps are zero; both NaN where a value is missing
+ * @example stepAt([0, 1], [0, 1], 1).direction // => 45
  */
-export function stepAt(trend: ArrayLike<number>, momentum: ArrayLike<number>, s: number): Step {
+export function stepAt(trend: ArrayLike<number>, momentum: ArrayLike<number>, s: number): LastStep {
   const across = s > 0 ? trend[s]! - trend[s - 1]! : NaN;
   const up = s > 0 ? momentum[s]! - momentum[s - 1]! : NaN;
-  const speed = Math.hypot(across, up);
-  return { heading: speed > 0 ? (Math.atan2(up, across) * 180) / Math.PI : NaN, speed };
+  const step = Math.hypot(across, up);
+  return { direction: step > 0 ? (Math.atan2(up, across) * 180) / Math.PI : NaN, step };
 }

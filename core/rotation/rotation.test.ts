@@ -83,11 +83,11 @@ describe("phase and step", () => {
     expect([phaseOf(0, 0), phaseOf(1, -1), phaseOf(-1, -1), phaseOf(-1, 0)]).toEqual([...PHASES]);
     expect(phaseOf(NaN, 1)).toBeUndefined();
   });
-  it("a step has a heading from more trend toward more momentum, and a length", () => {
-    expect(stepAt([0, 0], [0, 2], 1)).toEqual({ heading: 90, speed: 2 });
-    expect(stepAt([0, -3], [0, 0], 1)).toEqual({ heading: 180, speed: 3 });
-    expect(stepAt([1, 1], [1, 1], 1)).toEqual({ heading: NaN, speed: 0 });
-    expect(stepAt([1], [1], 0).speed).toBeNaN();
+  it("a step has a direction from more trend toward more momentum, and a length", () => {
+    expect(stepAt([0, 0], [0, 2], 1)).toEqual({ direction: 90, step: 2 });
+    expect(stepAt([0, -3], [0, 0], 1)).toEqual({ direction: 180, step: 3 });
+    expect(stepAt([1, 1], [1, 1], 1)).toEqual({ direction: NaN, step: 0 });
+    expect(stepAt([1], [1], 0).step).toBeNaN();
   });
 });
 

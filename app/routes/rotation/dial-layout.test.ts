@@ -31,7 +31,7 @@ describe("the dial", () => {
     const members: DialMember[] = Array.from({ length: 60 }, (_, k) => {
       const angle = k * 2.4;
       const place = placeOf(0.05 * k * Math.cos(angle), 0.05 * k * Math.sin(angle), 3);
-      return { key: String(k), label: `MEMBR`, size: 4, trail: [place], distance: 0.05 * k };
+      return { key: String(k), label: `MEMBR`, size: 4, trail: [place], fromHub: 0.05 * k, isFirst: false };
     });
     const boxes = placeLabels(members).map((l) => {
       const width = 5 * 6.1;

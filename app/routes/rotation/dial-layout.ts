@@ -21,7 +21,9 @@ export interface DialMember {
   /** Its trail from the past to its head, the last point. */
   readonly trail: readonly DialPoint[];
   /** Distance from the hub in sigma. */
-  readonly distance: number;
+  readonly fromHub: number;
+  /** Named before the others. */
+  readonly isFirst: boolean;
 }
 
 /** How many sigma the dial reaches: all these fit, in half sigmas. */
@@ -72,7 +74,7 @@ const CAPITAL = 8.1;
 const HEIGHT = 13;
 
 /**
- * Labels beside the heads, farthest from the hub first: each takes the first side on which it covers neither a head nor
+ * Labels beside the heads, those with trails first, then farthest from the hub: each takes the first side on which it covers neither a head nor
  * another label nor the hub's name nor that of a ring; one that finds none is left out.
  */
 export function placeLabels(members: readonly DialMember[], hub = "", rings: readonly RingLabel[] = []): PlacedLabel[] {
@@ -82,7 +84,7 @@ export function placeLabels(members: readonly DialMember[], hub = "", rings: rea
     ...rings.map((ring) => boxOf({ key: "", ...ring, anchor: "start" }, ring.text)),
   ];
   const placed: PlacedLabel[] = [];
-  const ranked = [...members].sort((a, b) => b.distance - a.distance);
+  const ranked = [...members].sort((a, b) => Number(b.isFirst) - Number(a.isFirst) || b.fromHub - a.fromHub);
   for (const m of ranked) {
     const own = taken[members.indexOf(m)]!;
     for (const label of candidates(m)) {

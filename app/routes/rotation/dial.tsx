@@ -24,6 +24,8 @@ export interface DialRow {
   readonly colour: string;
   readonly trend: Float64Array;
   readonly momentum: Float64Array;
+  /** Whether its trail is drawn also when it is not pointed at. */
+  readonly traced: boolean;
 }
 
 interface Props {
@@ -52,7 +54,9 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
   const colourOf = useMemo(() => new Map(rows.map((r) => [r.key, r.colour])), [rows]);
   const hubAt = hubLabel();
   const rings = Array.from({ length: Math.floor(reach) }, (_, k) => k + 1);
-  const ordered = [...members].sort((a, b) => Number(a.key === lit) - Number(b.key === lit));
+  const traced = new Set(rows.filter((r) => r.traced).map((r) => r.key));
+  const level = ({ key }: DialMember) => (key === lit ? 2 : traced.has(key) ? 1 : 0);
+  const ordered = [...members].sort((a, b) => level(a) - level(b));
   return (
     <svg
       viewBox={`0 0 ${SIZE} ${SIZE}`}
@@ -136,7 +140,7 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
           >
             <title>{`${row.name}: trend ${signed(row.trend[at]!, 2)}σ, momentum ${signed(row.momentum[at]!, 2)}σ`}</title>
             <g clipPath={`url(#${clip})`}>
-              {m.trail.slice(1).map((to, k) => {
+              {(row.traced || m.key === lit ? m.trail.slice(1) : []).map((to, k) => {
                 const from = m.trail[k]!;
                 const share = (k + 1) / (m.trail.length - 1);
                 return (
@@ -149,12 +153,20 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
                     stroke={colour}
                     strokeLinecap="round"
                     strokeWidth={0.5 + 2.3 * share}
-                    opacity={(rows.length > 30 && m.key !== lit ? 0.5 : 0.85) * (0.25 + 0.75 * share)}
+                    opacity={0.85 * (0.25 + 0.75 * share)}
                   />
                 );
               })}
             </g>
-            <circle cx={head.x} cy={head.y} r={m.size} fill={colour} stroke="var(--raised)" strokeWidth={1} />
+            <circle
+              cx={head.x}
+              cy={head.y}
+              r={m.size}
+              fill={colour}
+              fillOpacity={row.traced || m.key === lit ? 1 : 0.45}
+              stroke="var(--raised)"
+              strokeWidth={1}
+            />
           </g>
         );
       })}
@@ -225,14 +237,15 @@ function drawn(rows: readonly DialRow[], at: number, trail: number, set: string)
       .filter((s) => !Number.isNaN(r.trend[s]) && !Number.isNaN(r.momentum[s]))
       .map((s) => ({ trend: r.trend[s]!, momentum: r.momentum[s]! }));
   // Heads and their last steps fit; an older trail may run out over the edge.
-  const reach = reachOf(known.flatMap((r) => pointsOf(r).slice(-NEAR)));
+  const reach = reachOf(known.flatMap((r) => pointsOf(r).slice(r.traced ? -NEAR : -1)));
   const largest = known.reduce((most, r) => Math.max(most, Number.isNaN(r.value) ? 0 : r.value), 0);
   const members = known.map((r): DialMember => ({
     key: r.key,
     label: shortName(r.name, r.ticker, set),
     size: headSize(r.value, largest, known.length),
     trail: pointsOf(r).map((p) => placeOf(p.trend, p.momentum, reach)),
-    distance: Math.hypot(r.trend[at]!, r.momentum[at]!),
+    fromHub: Math.hypot(r.trend[at]!, r.momentum[at]!),
+    isFirst: r.traced,
   }));
   return { members, reach };
 }

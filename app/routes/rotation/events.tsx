@@ -1,7 +1,9 @@
 import { Link } from "react-router";
 import type { PastEvent } from "@studies/rotation-row";
+import { findEntry } from "@studies/glossary";
 import { date } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
+import { Explained } from "~/ui/term";
 
 const MOST = 12;
 
@@ -10,7 +12,9 @@ export function Events({ events, sampleName }: { events: readonly PastEvent[]; s
   const here = useHere();
   return (
     <section>
-      <h2 className="heading">Turns and failed moves</h2>
+      <h2 className="heading">
+        <Explained text="Turns" around="failed" /> and failed moves
+      </h2>
       {events.length === 0 ? (
         <p className="mt-1 text-soft">None in the last eight finished {sampleName}s.</p>
       ) : (
@@ -18,7 +22,9 @@ export function Events({ events, sampleName }: { events: readonly PastEvent[]; s
           {events.slice(0, events.length > 40 ? 40 : Math.max(MOST, events.length)).map((e) => (
             <li key={`${e.key} ${e.kind} ${e.day}`} className="flex min-h-6 flex-wrap items-baseline gap-x-2">
               <span className="w-20 shrink-0 text-soft">{date(e.day)}</span>
-              <b className="shrink-0 font-semibold">{e.kind}</b>
+              <b className="shrink-0 font-semibold" title={findEntry(e.kind)?.says}>
+                {e.kind}
+              </b>
               <span className="min-w-0">
                 {e.key.includes(":") ? (
                   <Link to={hrefOf(here, "/groups", { in: e.key })} className="hover:text-indigo">

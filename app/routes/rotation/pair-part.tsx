@@ -4,6 +4,7 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { ratioOptions } from "~/charts/ratio-chart";
 import { InlineMenu } from "~/ui/inline-menu";
+import { Explained } from "~/ui/term";
 
 interface Props {
   readonly days: Int32Array;
@@ -31,7 +32,8 @@ export function PairPart({ days, pair, members }: Props) {
         <InlineMenu label="First of the pair" param="long" value={pair.long.key} choices={choices} /> to{" "}
         <InlineMenu label="Second of the pair" param="short" value={pair.short.key} choices={choices} />
         <span className="text-soft">
-          , ratio 100 at the first sample; its z over 52 samples is {signed(pair.z.at(-1) ?? NaN, 1)}
+          , ratio 100 at the first sample; over 52 samples it stands at{" "}
+          <Explained text={`z ${signed(pair.z.at(-1) ?? NaN, 1)}`} />
         </span>
       </figcaption>
       <Chart

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
 import { ROTATION_WINDOWS } from "@core/rotation/rotation";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
@@ -22,7 +22,8 @@ import { rotationParams } from "./params.server";
 import { PhaseRibbon } from "./phase-ribbon";
 import { RotationTable } from "./rotation-table";
 import { Shares } from "./shares";
-import { StepControls } from "./step-controls";
+import { tracedOf } from "./traced";
+import { useSamples } from "./use-samples";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { params, groups } = await rotationParams(request);
@@ -40,7 +41,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs): boolean {
   const asked = (url: URL) => {
     const search = new URLSearchParams(url.search);
-    for (const name of ["trail", "hide", "back", "beside", "sort"]) search.delete(name);
+    for (const name of ["trail", "hide", "trace", "back", "beside", "sort"]) search.delete(name);
     return search.toString();
   };
   const same = currentUrl.pathname === nextUrl.pathname && currentUrl.search !== nextUrl.search;
@@ -48,9 +49,6 @@ export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate 
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Rotation · Yubrin" }];
-
-const STEP_MS = 450;
-const RIBBON_SAMPLES = 52;
 
 export default function Rotation({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
@@ -63,55 +61,31 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   const [pointed, setLit] = useState<string>();
   const last = r.days.length - 1;
   const trail = Math.max(0, Math.min(52, Number(search.get("trail") ?? 12) || 0));
-  const first = Math.min(last, trail);
-  const [playAt, setPlayAt] = useState<number>();
-  const playing = playAt !== undefined;
-  const back = Math.min(last, Math.max(0, Number(search.get("back")) || 0));
-  const shownAt = Math.max(0, Math.min(last, playAt ?? last - back));
-  useEffect(() => {
-    if (!playing) return;
-    const timer = setInterval(() => {
-      setPlayAt((now) => (now === undefined || now >= last ? undefined : now + 1));
-    }, STEP_MS);
-    return () => {
-      clearInterval(timer);
-    };
-  }, [playing, last]);
-  const step = (to: number) => {
-    const next = Math.max(first, Math.min(last, to));
-    setPlayAt(undefined);
-    void navigate(hrefWith({ back: next === last ? undefined : String(last - next) }), {
-      replace: true,
-      preventScrollReset: true,
-    });
-  };
-  const play = () => {
-    if (playing) step(shownAt);
-    else {
-      setPlayAt(shownAt >= last ? Math.max(first, last - 52) : shownAt);
-      // What is played ends with the latest sample.
-      void navigate(hrefWith({ back: undefined }), { replace: true, preventScrollReset: true });
-    }
-  };
+  const samples = useSamples(last, trail);
+  const shownAt = samples.at;
 
   const hidden = useMemo(() => new Set(search.getAll("hide")), [search]);
   // What is hidden lights nothing: the others would all be dimmed.
   const lit = pointed !== undefined && hidden.has(pointed) ? undefined : pointed;
-  const colours = useMemo(() => peerColours(r.rows, sectors), [r.rows, sectors]);
   const openHref = (m: (typeof r.rows)[number]) =>
     m.down
       ? hrefOf(here, "/rotation", { set: m.down.set, in: m.down.in, every: search.get("every") ?? undefined })
       : m.ticker !== ""
         ? linkHref(here, { screen: "chart", params: { ticker: m.ticker } })
         : hrefOf(here, "/groups", { in: m.key });
-  const dialRows = r.rows.map((m) => ({ ...m, colour: colours.get(m.key)! }));
+  const chosen = useMemo(() => new Set(search.getAll("trace")), [search]);
+  const { traced, colours, isLimited } = useMemo(
+    () => tracedOf(r.rows, peerColours(r.rows, sectors), chosen, trail),
+    [r.rows, sectors, chosen, trail],
+  );
+  const dialRows = r.rows.map((m) => ({ ...m, colour: colours.get(m.key)!, traced: traced.has(m.key) }));
   const visible = dialRows.filter((m) => !hidden.has(m.key));
   const flatRows = visible.map((m) => ({ ...m, trend: m.flatTrend, momentum: m.flatMomentum }));
   const ribbonRows = [...dialRows]
     .sort((a, b) =>
       Number.isNaN(b.trend[shownAt]!) ? -1 : Number.isNaN(a.trend[shownAt]!) ? 1 : b.trend[shownAt]! - a.trend[shownAt]!,
     )
-    .map((m) => ({ ...m, to: openHref(m), hidden: hidden.has(m.key) }));
+    .map((m) => ({ ...m, to: openHref(m), hidden: hidden.has(m.key), chosen: chosen.has(m.key) }));
   const beside = search.get("beside") === "flat" && r.benchmarkKind !== "flat";
   const hub = r.benchmarkName;
   const placed = r.rows.some((m) => m.phase !== "");
@@ -135,19 +109,25 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
       />
     </figure>
   );
+  const toggle = (param: string, among: ReadonlySet<string>, key: string) => {
+    const next = among.has(key) ? [...among].filter((k) => k !== key) : [...among, key];
+    void navigate(hrefWith({ [param]: next }), { replace: true, preventScrollReset: true });
+  };
   const ribbon = (
     <PhaseRibbon
       rows={ribbonRows}
       days={r.days}
-      at={shownAt}
-      samples={RIBBON_SAMPLES}
+      samples={samples}
       sampleName={r.sampleName}
       inProgress={r.inProgress}
+      isLimited={isLimited}
       lit={lit}
       onLight={setLit}
       onHide={(key) => {
-        const next = hidden.has(key) ? [...hidden].filter((k) => k !== key) : [...hidden, key];
-        void navigate(hrefWith({ hide: next }), { replace: true, preventScrollReset: true });
+        toggle("hide", hidden, key);
+      }}
+      onChoose={(key) => {
+        toggle("trace", chosen, key);
       }}
     />
   );
@@ -168,7 +148,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
           param="set"
           value={set}
           choices={PEER_CHOICES}
-          also={{ in: undefined, hide: undefined, long: undefined, short: undefined, bench: undefined }}
+          also={{ in: undefined, hide: undefined, trace: undefined, long: undefined, short: undefined, bench: undefined }}
         />
         <Inside r={r} groups={loaderData.groups} focus={here.focus.length > 0} /> against{" "}
         <InlineMenu label="Benchmark" param="bench" value={r.bench} choices={benchmarkChoices(r, set, loaderData.benchmarks)} />
@@ -243,19 +223,11 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
                 {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
                 {dial("Against a flat line", flatRows, "a flat line")}
               </div>
-              <StepControls
-                {...{ days: r.days, at: shownAt, first, playing, inProgress: r.inProgress, onStep: step, onPlay: play }}
-              />
               <div className="mt-4">{ribbon}</div>
             </>
           ) : (
             <div className="grid gap-6 min-[1000px]:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
-              <div className="min-w-0">
-                {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
-                <StepControls
-                  {...{ days: r.days, at: shownAt, first, playing, inProgress: r.inProgress, onStep: step, onPlay: play }}
-                />
-              </div>
+              {dial(`Relative to ${r.benchmarkName}`, visible, hub)}
               {ribbon}
             </div>
           )}

@@ -1,11 +1,10 @@
 import { fixed, percent } from "@studies/words";
+import { Explained } from "~/ui/term";
 
 interface Props {
   readonly phases: readonly { readonly phase: string; readonly members: number; readonly value: number }[];
   readonly temperaments: readonly { readonly temperament: string; readonly members: number; readonly ahead: number }[];
 }
-
-const TINTS = ["bg-teal", "bg-teal/45", "bg-rust", "bg-rust/45"];
 
 /** How the set is spread over the phases, by market value where it is known, and how many of each temperament are ahead. */
 export function Shares({ phases, temperaments }: Props) {
@@ -16,29 +15,26 @@ export function Shares({ phases, temperaments }: Props) {
   return (
     <section>
       <h2 className="heading">{valued ? "Market value by phase" : "Members by phase"}</h2>
-      <div aria-hidden className="mt-2 flex h-3 w-full overflow-hidden rounded-sm">
-        {phases.map((p, k) => (
-          <span key={p.phase} className={TINTS[k]} style={{ width: `${100 * shareOf(p)}%` }} />
-        ))}
-      </div>
-      <table className="mt-2 w-full">
+      <table className="mt-1 w-full border-separate border-spacing-0">
         <caption className="sr-only">Shares by phase</caption>
         <tbody>
-          {phases.map((p, k) => (
-            <tr key={p.phase} className="h-6">
-              <th scope="row" className="text-left font-normal">
-                <i aria-hidden className={`mr-2 inline-block size-2.5 rounded-full ${TINTS[k]!}`} />
-                {p.phase}
+          {phases.map((p) => (
+            <tr key={p.phase} className="h-[27px]">
+              <th scope="row" className="border-b border-rule/70 text-left font-normal whitespace-nowrap">
+                <Explained text={p.phase} />
               </th>
-              <td className="text-right">{fixed(p.members)}</td>
-              <td className="w-16 text-right">{percent(shareOf(p), 0)}</td>
+              <td className="border-b border-rule/70 pl-2 text-right">{fixed(p.members)}</td>
+              <td className="border-b border-rule/70 pl-2">
+                <i aria-hidden className="block h-2 rounded-sm bg-ink/60" style={{ width: `${100 * shareOf(p)}%` }} />
+              </td>
+              <td className="w-10 border-b border-rule/70 text-right font-semibold">{percent(shareOf(p), 0)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {temperaments.length > 0 && (
         <p className="mt-2 text-soft">
-          Ahead by temperament:{" "}
+          Ahead by <Explained text="temperament" />:{" "}
           {temperaments.map((t) => `${t.temperament} ${t.ahead} of ${t.members} (${percent(t.ahead / t.members, 0)})`).join(", ")}
           .
         </p>

@@ -1,0 +1,105 @@
+import clsx from "clsx";
+import type { KeyboardEvent, PointerEvent } from "react";
+import { date } from "@studies/words";
+import type { Samples } from "./use-samples";
+
+/** The samples that the ribbon has columns for. */
+export interface Columns {
+  readonly from: number;
+  readonly count: number;
+}
+
+/** The last samples, or, when one stands before them, as many from that one on. */
+export function columnsOf({ at, last }: Pick<Samples, "at" | "last">, wanted: number): Columns {
+  const count = Math.max(1, Math.min(last + 1, wanted));
+  return { from: Math.max(0, Math.min(last + 1 - count, at)), count };
+}
+
+/** What a pointer on a row of columns means: press and drag to look, let go to stay. */
+export function dragging(samples: Samples, { from, count }: Columns) {
+  const sampleAt = (event: PointerEvent) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const share = (event.clientX - box.left) / box.width;
+    return from + Math.max(0, Math.min(count - 1, Math.floor(share * count)));
+  };
+  return {
+    onPointerDown(event: PointerEvent) {
+      if (event.button !== 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      samples.look(sampleAt(event));
+    },
+    onPointerMove(event: PointerEvent) {
+      if (event.currentTarget.hasPointerCapture(event.pointerId)) samples.look(sampleAt(event));
+    },
+    onPointerUp(event: PointerEvent) {
+      if (event.currentTarget.hasPointerCapture(event.pointerId)) samples.goTo(sampleAt(event));
+    },
+  };
+}
+
+interface Props {
+  readonly samples: Samples;
+  readonly columns: Columns;
+  readonly days: Int32Array;
+  readonly sampleName: string;
+  readonly inProgress: boolean;
+}
+
+/** The head of the ribbon's columns: the date that is shown, over the column it is of. Arrows step, Space plays. */
+export function SampleHead({ samples, columns, days, sampleName, inProgress }: Props) {
+  const { first, last, at, playing, goTo, play } = samples;
+  if (last < 0) return null;
+  const onKeyDown = (event: KeyboardEvent) => {
+    const page = 13;
+    const to = {
+      ArrowLeft: at - 1,
+      ArrowDown: at - 1,
+      ArrowRight: at + 1,
+      ArrowUp: at + 1,
+      PageUp: at + page,
+      PageDown: at - page,
+    }[event.key];
+    if (to !== undefined) goTo(to);
+    else if (event.key === "Home") goTo(first);
+    else if (event.key === "End") goTo(last);
+    else if (event.key === " ") play();
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const place = (at - columns.from + 0.5) / columns.count;
+  const said = `${date(days[at]!)}${inProgress && at === last ? ", not over" : ""}`;
+  const label = place > 0.8 ? "right-0" : place < 0.2 ? "left-0" : "-translate-x-1/2";
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label={`The ${sampleName} that is shown`}
+      aria-valuemin={first}
+      aria-valuemax={last}
+      aria-valuenow={at}
+      aria-valuetext={`${said}${playing ? ", playing" : ""}`}
+      onKeyDown={onKeyDown}
+      {...dragging(samples, columns)}
+      className="relative h-9 cursor-ew-resize touch-none select-none"
+    >
+      <span
+        className={clsx("absolute top-0 font-semibold whitespace-nowrap", label, at < last ? "text-amber" : "text-ink")}
+        style={label.startsWith("-") ? { left: `${100 * place}%` } : undefined}
+      >
+        {said}
+      </span>
+      <span className="absolute inset-x-0 bottom-[7px] border-t border-soft/50" />
+      <svg
+        aria-hidden
+        width={13}
+        height={14}
+        viewBox="0 0 13 14"
+        className="absolute bottom-0 -translate-x-1/2"
+        style={{ left: `${100 * place}%` }}
+      >
+        <path d="M1 1 h11 v6 l-5.5 6 l-5.5 -6 z" fill="var(--indigo)" />
+      </svg>
+    </div>
+  );
+}
