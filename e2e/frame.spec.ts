@@ -14,6 +14,16 @@ test("the theme and the width of the course stay as they were set", async ({ pag
   await expect(page.getByRole("link", { name: "Groups" })).toBeVisible();
 });
 
+test("the words and keys have a page of their own, reached from the keys", async ({ page }) => {
+  await page.goto("/breadth");
+  await ready(page);
+  await page.keyboard.press("?");
+  await page.getByRole("link", { name: "Every word that is used here" }).click();
+  await expect(page).toHaveURL(/\/help/);
+  await expect(page.getByRole("definition").filter({ hasText: "Breadth pressure, from −100 to +100" })).toBeVisible();
+  await page.getByRole("link", { name: "Words and keys" }).focus();
+});
+
 test("the tray opens and closes, empty yet", async ({ page }) => {
   await page.goto("/");
   await ready(page);

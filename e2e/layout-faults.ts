@@ -26,6 +26,13 @@ export async function layoutFaults(page: Page): Promise<string[]> {
     }
     if (main.scrollWidth > main.clientWidth) found.push(`the screen is cut by ${main.scrollWidth - main.clientWidth} px`);
 
+    // A reading is read at a glance: three lines at the size that screens are made for.
+    const reading = main.querySelector("h1");
+    const lines = reading
+      ? Math.round(reading.getBoundingClientRect().height / parseFloat(getComputedStyle(reading).lineHeight))
+      : 0;
+    if (innerWidth >= 1280 && lines > 3) found.push(`the reading has ${lines} lines: ${textOf(reading!)}`);
+
     // Text ends where it is seen to end: inside its box, or with an ellipsis.
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {

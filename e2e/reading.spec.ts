@@ -20,7 +20,7 @@ test("both markets are read: side by side, and each with its regime", async ({ p
   await expect(page).toHaveURL(/market=CORVANY/);
   await expect(page.getByText("The composite of Corvany")).toBeVisible();
   await course(page, "Regime").click();
-  await expect(reading(page)).toContainText(/Corvany broad is (Rising|Ranging|Falling)/);
+  await expect(reading(page)).toContainText(/Corvany broad has been (rising|ranging|falling)/);
   const twin = (await (await request.get("/data/regime?market=CORVANY&history=60")).json()) as {
     result: { measures: { name: string; rank: number }[] };
   };
@@ -106,7 +106,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await form.getByRole("button", { name: "Keep it" }).click();
     const own = page.getByRole("region", { name: "Own timing systems" });
     await expect(own.getByRole("article")).toContainText("Two closes");
-    await expect(own.getByRole("article")).toContainText(/It has been (up|down) for/);
+    await expect(own.getByRole("article")).toContainText(/The system has been (up|down) for/);
     await expect(own.getByRole("article")).toContainText("the close is below its 30-session simple average");
     // A new name is taken over whole; a name that is taken is refused, and nothing is lost.
     await own.getByRole("button", { name: "Change" }).click();

@@ -14,7 +14,6 @@ const SCREENS = [
   "/groups?in=group:ALBIG",
   "/period-map",
   "/chart/ALBRO",
-  "/files",
 ];
 
 interface Shown {
@@ -58,7 +57,7 @@ test("a word is explained when it is pointed at and when it has the keyboard", a
   const word = page.locator("h1 [data-term='timing lanes']").first();
   await word.hover();
   await expect(page.getByRole("tooltip")).toContainText("Four signals on the composite from fast to slow");
-  await page.mouse.move(5, 700);
+  await page.mouse.move(400, 700, { steps: 8 });
   await expect(page.getByRole("tooltip")).toHaveCount(0);
   await word.focus();
   await expect(page.getByRole("tooltip")).toContainText("Quick, Checked, Steady and Long");

@@ -87,7 +87,7 @@ export function list(items: readonly string[]): string {
 }
 
 /** Letters of a reading that fit its three lines where there is least room. */
-export const MOST_READ = 370;
+export const MOST_READ = 385;
 
 /** Sentences in their order as long as there is room for them; the first are always told. */
 export function fitting(sentences: readonly Sentence[]): Sentence[] {

@@ -63,8 +63,10 @@ export function MarketsTable({ markets, current }: { markets: readonly MarketTim
                   {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
                 </td>
                 <td className={cell}>
-                  {summary.direction || "–"}
-                  {summary.volatility && `, ${summary.volatility}`}
+                  <Explained
+                    text={[summary.direction, summary.volatility].filter((word) => word !== "").join(", ") || "–"}
+                    around="has been, with volatility"
+                  />
                   <span className={`block text-soft ${NARROW}`}>
                     {signedPercent(summary.r1)}, {signedPercent(summary.r5)} in a week
                   </span>

@@ -1,13 +1,19 @@
-import { useCallback, useEffect, useMemo, useRef } from "react";
+import { useCallback, useMemo, useRef } from "react";
 import { useLocation, useNavigate, useNavigation } from "react-router";
 import { findEpochDay, isoDate } from "@core/columns/epoch-day";
 import { SessionCalendar } from "~/calendar";
 import type { timeline } from "@studies/timeline";
 import type { FrameValue } from "~/frame-context";
-import { hrefNowWith, parseHere, useHere } from "~/here";
+import { hereNow, hrefNowWith, parseHere, useHere } from "~/here";
 import { fromWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { useFeed } from "./use-feed";
+
+/** The session of a date of the address, the latest where there is none. */
+function sessionOf(calendar: SessionCalendar, asOf: string | undefined): number {
+  const day = asOf === undefined ? NaN : findEpochDay(asOf);
+  return Number.isNaN(day) ? calendar.latest : calendar.at(day);
+}
 
 /** The frame's data made ready for its parts, with the way to another date. */
 export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefined): FrameValue {
@@ -16,33 +22,31 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
   const span = useMemo(() => (loaderData?.span ? fromWire<ResultOf<typeof timeline>>(loaderData.span) : undefined), [loaderData]);
   const calendar = useMemo(() => (span ? new SessionCalendar(span.first, span.last, span.closed) : undefined), [span]);
   // While an answer is on its way, the date that was asked for is shown.
-  const { pathname, key } = useLocation();
-  const { location: coming, state } = useNavigation();
+  const { pathname } = useLocation();
+  const { location: coming } = useNavigation();
   const wanted = coming?.pathname === pathname ? parseHere(new URLSearchParams(coming.search)).asOf : here.asOf;
-  const wantedDay = wanted === undefined ? NaN : findEpochDay(wanted);
-  const asOf = calendar && (Number.isNaN(wantedDay) ? calendar.latest : calendar.at(wantedDay));
-  // Steps that come faster than the page renders count from the date asked for last, so that no key press is lost;
-  // once the page has arrived somewhere, from where it is.
-  const asked = useRef<number>(undefined);
-  useEffect(() => {
-    if (state === "idle") asked.current = undefined;
-  }, [state, key]);
+  const asOf = calendar && sessionOf(calendar, wanted);
+  // Steps that come faster than answers count from the date asked for last, so that no key press is lost; once the
+  // address has got there, from the address.
+  const asked = useRef<{ readonly session: number }>(undefined);
   const goTo = useCallback<FrameValue["goTo"]>(
     (day, options) => {
       if (!calendar) return;
-      const session = calendar.at(day);
-      asked.current = session;
-      const href = hrefNowWith({ asof: session === calendar.latest ? undefined : isoDate(session) });
-      void navigate(href, { replace: options?.replace ?? false, preventScrollReset: true });
+      const mine = { session: calendar.at(day) };
+      asked.current = mine;
+      const href = hrefNowWith({ asof: mine.session === calendar.latest ? undefined : isoDate(mine.session) });
+      const arrived = navigate(href, { replace: options?.replace ?? false, preventScrollReset: true });
+      void Promise.resolve(arrived).finally(() => {
+        if (asked.current === mine) asked.current = undefined;
+      });
     },
     [calendar, navigate],
   );
   const step = useCallback<FrameValue["step"]>(
     (by) => {
-      const from = asked.current ?? asOf;
-      if (calendar && from !== undefined) goTo(calendar.step(from, by));
+      if (calendar) goTo(calendar.step(asked.current?.session ?? sessionOf(calendar, hereNow().asOf), by));
     },
-    [calendar, goTo, asOf],
+    [calendar, goTo],
   );
   const feed = useFeed(loaderData?.feed);
   const provisional = loaderData?.inProgress !== undefined && loaderData.inProgress === asOf;

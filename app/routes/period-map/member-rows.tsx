@@ -135,7 +135,11 @@ export function MemberRows(props: Props) {
           <g key={row.name}>
             <line x1={0} x2={WIDTH} y1={row.top} y2={row.top} stroke="var(--rule)" strokeWidth={0.7} />
             {to ? (
-              <Link to={to} aria-label={`Inside ${row.name}, ${signedPercent(row.mean)} in the mean`} className="[&:hover_text]:fill-indigo">
+              <Link
+                to={to}
+                aria-label={`Inside ${row.name}, ${signedPercent(row.mean)} in the mean`}
+                className="[&:hover_text]:fill-indigo"
+              >
                 {title}
               </Link>
             ) : (

@@ -76,7 +76,7 @@ export function PhaseRibbon(props: Props) {
               </th>
             </tr>
           </thead>
-          <tbody>
+          <tbody {...dragging(samples, columns)}>
             {rows.map((r) => (
               <tr
                 key={r.key}
@@ -203,7 +203,7 @@ function Ribbon({
       style={{ height }}
       role="img"
       aria-label={phaseOf(row.trend[at]!, row.momentum[at]!) ?? "no phase yet"}
-      {...dragging(samples, { from, count })}
+      data-columns
     >
       <rect x={(at - from) * step} width={step} y={0} height={height} fill="var(--indigo)" opacity={at < last ? 0.22 : 0} />
       <line x1={0} x2={WIDTH} y1={middle} y2={middle} stroke="var(--rule)" />

@@ -17,14 +17,16 @@ export function columnsOf({ at, last }: Pick<Samples, "at" | "last">, wanted: nu
 
 /** What a pointer on a row of columns means: press and drag to look, let go to stay. */
 export function dragging(samples: Samples, { from, count }: Columns) {
+  // The rows change their order meanwhile: what holds the pointer is what they stand in.
   const sampleAt = (event: PointerEvent) => {
-    const box = event.currentTarget.getBoundingClientRect();
+    const box = (event.currentTarget.querySelector("[data-columns]") ?? event.currentTarget).getBoundingClientRect();
     const share = (event.clientX - box.left) / box.width;
     return from + Math.max(0, Math.min(count - 1, Math.floor(share * count)));
   };
   return {
     onPointerDown(event: PointerEvent) {
-      if (event.button !== 0) return;
+      const isRow = event.currentTarget.querySelector("[data-columns]") !== null;
+      if (event.button !== 0 || (isRow && !(event.target as Element).closest("[data-columns]"))) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       samples.look(sampleAt(event));
     },

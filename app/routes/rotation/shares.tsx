@@ -24,7 +24,7 @@ export function Shares({ phases, temperaments }: Props) {
                 <Explained text={p.phase} />
               </th>
               <td className="border-b border-rule/70 pl-2 text-right">{fixed(p.members)}</td>
-              <td className="border-b border-rule/70 pl-2">
+              <td className="w-[34%] border-b border-rule/70 pl-3">
                 <i aria-hidden className="block h-2 rounded-sm bg-ink/60" style={{ width: `${100 * shareOf(p)}%` }} />
               </td>
               <td className="w-10 border-b border-rule/70 text-right font-semibold">{percent(shareOf(p), 0)}</td>

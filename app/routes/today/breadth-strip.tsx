@@ -3,6 +3,7 @@ import type { ParticipationRow } from "@studies/breadth";
 import { share, signed } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { ShareBar } from "~/ui/share-bar";
+import { Explained } from "~/ui/term";
 
 interface Stances {
   readonly favour: number;
@@ -30,7 +31,7 @@ export function BreadthStrip({ rows, stances }: { rows: readonly ParticipationRo
           {rows.map((row, h) => (
             <tr key={h} className="h-6">
               <th scope="row" className="w-16 text-left font-normal text-soft">
-                {Number.isNaN(row.horizon) ? "all five" : row.horizon}
+                {Number.isNaN(row.horizon) ? <Explained text="all five" /> : row.horizon}
               </th>
               <td>
                 <ShareBar
