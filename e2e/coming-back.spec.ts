@@ -160,10 +160,7 @@ test("hiding a member dims none of the others, and stocks open on the leading se
     .first()
     .click();
   await expect(page).toHaveURL(/hide=/);
-  const dimmed = await page
-    .locator("[data-member]")
-    .evaluateAll((all) => all.filter((m) => m.getAttribute("opacity") !== "1").length);
-  expect(dimmed).toBe(0);
+  await expect(page.locator('[data-member]:not([opacity="1"])')).toHaveCount(0);
   await page.goto("/groups");
   const leader = (await rows(page, "Groups by strength").first().getAttribute("data-row"))!;
   await page.goto("/rotation?set=stock");

@@ -311,7 +311,7 @@ export function findEntry(form: string): GlossaryEntry | undefined {
 /** Longest first; a z is one only before its number, a sigma only after. */
 const PLAIN = [...BY_FORM.keys()].filter((form) => form !== "z" && form !== "σ").sort((a, b) => b.length - a.length);
 const ANY = new RegExp(
-  `(?<![\\p{L}-])(?:${PLAIN.map((form) => form.replace(/[+]/g, "\\$&")).join("|")}|z(?= [+−\\d]))(?![\\p{L}-])|(?<=\\d)σ`,
+  `(?<![\\p{L}-])(?:${PLAIN.map((form) => form.replace(/[+]/g, "\\$&")).join("|")}|z(?=[ \\u00a0][+−\\d]))(?![\\p{L}-])|(?<=\\d)σ`,
   "gu",
 );
 

@@ -218,7 +218,7 @@ function groupSentences({ rows, peers, inName, homeAndWorld }: Told): Sentence[]
       { figure: signedPercent(first.returns[2]) },
       " in three months and ",
       { figure: signedPercent(first.returns[3]) },
-      ` in six (three and six months combined: z ${signed(first.combinedZ)}); `,
+      ` in six (three and six months combined: z\u00a0${signed(first.combinedZ)}); `,
       { figure: last.name, to: linkOf(last) },
       ` trails at ${signedPercent(last.returns[2])} and ${signedPercent(last.returns[3])}.`,
     ],

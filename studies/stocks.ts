@@ -85,7 +85,7 @@ export const stocks = defineStudy({
         { figure: first.name, to: { screen: "chart", params: { ticker: first.ticker } } },
         ` is the strongest of the ${count(ranked.length, "stock")} of ${r.title}: `,
         { figure: signedPercent(first.returns[3]) },
-        ` in six months, z ${signed(first.combinedZ)} for three and six months combined${Number.isNaN(first.trend) ? "" : `, Trend ${Math.round(first.trend)} of 100`}.`,
+        ` in six months, z\u00a0${signed(first.combinedZ)} for three and six months combined${Number.isNaN(first.trend) ? "" : `, Trend ${Math.round(first.trend)} of 100`}.`,
       ],
       [
         { figure: favoured === 0 ? "None" : String(favoured) },

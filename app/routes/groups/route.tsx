@@ -6,7 +6,7 @@ import { groups } from "@studies/groups";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { stocks } from "@studies/stocks";
 import { notesOf } from "@studies/strength-notes";
-import { percent } from "@studies/words";
+import { fitting, percent } from "@studies/words";
 import { askFor, findFor } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { useWayBack } from "~/opener";
@@ -56,7 +56,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     ...nothing,
     level: "sector" as const,
     inside,
-    reading: [...answer.reading, ...held.reading.slice(0, 1)],
+    reading: fitting([...answer.reading.slice(0, 1), ...held.reading.slice(0, 1), ...answer.reading.slice(1)]),
     groups: toWire(answer.result),
     stocks: toWire(held.result),
   };

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { PeriodGroup } from "@studies/period-groups";
 import type { PeriodRow } from "@studies/period-map";
 import { signedPercent } from "@studies/words";
+import { useWidth } from "~/ui/use-width";
 import { labelsOf, layoutOf, LEFT, TOP, WIDTH, type Layout } from "./rows-layout";
 
 interface Props {
@@ -40,9 +41,13 @@ const SNAP = 7;
 export function MemberRows(props: Props) {
   const { rows, groups, level, name, reference, referenceName, byTicker, chosen, lit, onLight, onToggle, onChoose, inside } =
     props;
-  const layout = useMemo(() => layoutOf(rows, groups, level, reference, name), [rows, groups, level, reference, name]);
-  const labels = useMemo(() => labelsOf(layout, (r) => (byTicker && r.ticker !== "" ? r.ticker : r.name)), [layout, byTicker]);
   const picture = useRef<SVGSVGElement>(null);
+  const width = useWidth(picture, WIDTH);
+  const layout = useMemo(
+    () => layoutOf(rows, groups, level, reference, name, width),
+    [rows, groups, level, reference, name, width],
+  );
+  const labels = useMemo(() => labelsOf(layout, (r) => (byTicker && r.ticker !== "" ? r.ticker : r.name)), [layout, byTicker]);
   const pressed = useRef<{ x: number; from: number } | undefined>(undefined);
   const [span, setSpan] = useState<Span>();
   const { x, height } = layout;
@@ -50,12 +55,12 @@ export function MemberRows(props: Props) {
   const atPointer = (event: PointerEvent) => {
     const matrix = picture.current!.getScreenCTM()!.inverse();
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix).x;
-    return Math.max(LEFT, Math.min(WIDTH, Math.abs(at - lineX) < SNAP ? lineX : at));
+    return Math.max(LEFT, Math.min(width, Math.abs(at - lineX) < SNAP ? lineX : at));
   };
   const inSpan = ({ from, to }: Span) => {
     const [low, high] = from <= to ? [from, to] : [to, from];
     // To the edge of the plot means all that lies beyond it.
-    return rows.filter((r) => (low <= LEFT || r.change >= valueAt(low)) && (high >= WIDTH || r.change <= valueAt(high)));
+    return rows.filter((r) => (low <= LEFT || r.change >= valueAt(low)) && (high >= width || r.change <= valueAt(high)));
   };
   const valueAt = (at: number) => (at === lineX && !Number.isNaN(reference) ? reference : layout.changeAt(at));
   const within = span === undefined ? [] : inSpan(span);
@@ -63,7 +68,7 @@ export function MemberRows(props: Props) {
   return (
     <svg
       ref={picture}
-      viewBox={`0 0 ${WIDTH} ${height}`}
+      viewBox={`0 0 ${width} ${height}`}
       className="block w-full touch-pan-y select-none"
       role="group"
       aria-label={`${rows.length} members by what they made, a row for each of ${layout.rows.length}; the table below lists each.`}
@@ -100,7 +105,7 @@ export function MemberRows(props: Props) {
             opacity={0.1}
           />
           <text
-            x={Math.max(LEFT + 4, Math.min(WIDTH - 90, Math.min(span.from, span.to) + 5))}
+            x={Math.max(LEFT + 4, Math.min(width - 90, Math.min(span.from, span.to) + 5))}
             y={height - 9}
             fontSize={12}
             fontWeight={600}
@@ -133,13 +138,14 @@ export function MemberRows(props: Props) {
         );
         return (
           <g key={row.name}>
-            <line x1={0} x2={WIDTH} y1={row.top} y2={row.top} stroke="var(--rule)" strokeWidth={0.7} />
+            <line x1={0} x2={width} y1={row.top} y2={row.top} stroke="var(--rule)" strokeWidth={0.7} />
             {to ? (
               <Link
                 to={to}
                 aria-label={`Inside ${row.name}, ${signedPercent(row.mean)} in the mean`}
                 className="[&:hover_text]:fill-indigo"
               >
+                <rect x={0} y={row.top} width={LEFT - 6} height={layout.rowHeight} fill="transparent" />
                 {title}
               </Link>
             ) : (
@@ -175,9 +181,9 @@ export function MemberRows(props: Props) {
           <>
             <circle cx={litDot.x} cy={litDot.y} r={litDot.radius + 2} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
             <text
-              x={litDot.x > WIDTH - 190 ? litDot.x - litDot.radius - 5 : litDot.x + litDot.radius + 5}
+              x={litDot.x > width - 190 ? litDot.x - litDot.radius - 5 : litDot.x + litDot.radius + 5}
               y={litDot.y + 4}
-              textAnchor={litDot.x > WIDTH - 190 ? "end" : "start"}
+              textAnchor={litDot.x > width - 190 ? "end" : "start"}
               fontSize={11.5}
               fontWeight={600}
               stroke="var(--paper)"
@@ -205,8 +211,8 @@ function Axis({
   reference: number;
   referenceName: string;
 }) {
-  const { x, height, ticks } = layout;
-  const right = lineX > WIDTH - 200;
+  const { x, height, ticks, width } = layout;
+  const right = lineX > width - 200;
   return (
     <g pointerEvents="none">
       {ticks.map((tick) => (
@@ -302,13 +308,14 @@ function Threshold({
   referenceName: string;
 }) {
   const [moved, setMoved] = useState<number>();
+  const { width } = layout;
   const at = moved ?? lineX;
   const bound = valueAt(at);
   const above = rows.filter((r) => r.change >= bound);
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? 40 : 8;
     const move = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step }[event.key];
-    if (move !== undefined) setMoved(Math.max(LEFT + 14, Math.min(WIDTH - 2, at + move)));
+    if (move !== undefined) setMoved(Math.max(LEFT + 14, Math.min(width - 2, at + move)));
     else if (event.key === "Home") setMoved(undefined);
     else if (event.key === "Enter" || event.key === " ") onChoose(above.map((r) => r.key));
     else return;
@@ -337,9 +344,9 @@ function Threshold({
         <>
           <line x1={at} x2={at} y1={TOP - 14} y2={layout.height} stroke="var(--indigo)" strokeWidth={1.2} />
           <text
-            x={at + (at > WIDTH - 130 ? -9 : 9)}
+            x={at + (at > width - 130 ? -9 : 9)}
             y={layout.height - 9}
-            textAnchor={at > WIDTH - 130 ? "end" : "start"}
+            textAnchor={at > width - 130 ? "end" : "start"}
             fontSize={11.5}
             fontWeight={600}
             fill="var(--indigo)"

@@ -24,7 +24,7 @@ export function RankedStrip({ rows, reference, referenceName, chosen, lit, onLig
   const marked = rows.find((r) => r.key === lit);
   const better = rows.filter((r) => r.change > reference).length;
   return (
-    <figure>
+    <figure className="max-[999px]:hidden">
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="block w-full"

@@ -102,7 +102,7 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
         </p>
       ) : (
         <>
-          <div className="grid grid-cols-[minmax(0,1fr)_190px] gap-5">
+          <div className="grid gap-5 min-[1000px]:grid-cols-[minmax(0,1fr)_190px]">
             <figure className="min-w-0">
               <MemberRows
                 rows={map.rows}

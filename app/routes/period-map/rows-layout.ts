@@ -3,9 +3,10 @@ import type { PeriodGroup } from "@studies/period-groups";
 import type { PeriodRow } from "@studies/period-map";
 import { fittingSwarms, radiusAt } from "./swarm";
 
-/* Geometry of the picture, in units of the drawing. */
+/* Geometry of the picture, in pixels. */
 
-export const WIDTH = 900;
+/** Its width until it is known. */
+export const WIDTH = 874;
 /** Where the plot begins: beside it stand the names of the rows and their means. */
 export const LEFT = 196;
 const RIGHT = 44;
@@ -37,6 +38,7 @@ export interface PlacedRow {
 }
 
 export interface Layout {
+  readonly width: number;
   readonly height: number;
   readonly rowHeight: number;
   readonly rows: readonly PlacedRow[];
@@ -52,12 +54,13 @@ export function layoutOf(
   level: "family" | "industry",
   reference: number,
   name: string,
+  width = WIDTH,
 ): Layout {
   const sorted = rowsOf(members, groups, level, name);
   const { low, high } = spanOf(members, reference);
   const x = scaleLinear()
     .domain([low, high])
-    .range([LEFT + 14, WIDTH - RIGHT])
+    .range([LEFT + 14, width - RIGHT])
     .clamp(true);
   const rowHeight = Math.max(24, Math.min(sorted.length === 1 ? 330 : 76, Math.floor(470 / sorted.length)));
   const largest = Math.max(0, ...members.map((m) => (m.value > 0 ? m.value : 0)));
@@ -82,12 +85,13 @@ export function layoutOf(
     return { name: row.name, key: row.key, mean: row.mean, median: row.median, top, middle, dots };
   });
   return {
+    width,
     height: TOP + rowHeight * sorted.length + 6,
     rowHeight,
     rows,
     x,
     changeAt: (at) => x.invert(at),
-    ticks: x.ticks(7),
+    ticks: x.ticks(width < 650 ? 4 : 7),
   };
 }
 
@@ -146,7 +150,7 @@ const LINE = 10;
  * Names beside dots: the ends of each row, its largest, and in short rows all. Each takes the first place where it covers
  * neither a dot nor another name and stays in its row; one that finds none is left out.
  */
-export function labelsOf({ rows, rowHeight }: Layout, nameOf: (row: PeriodRow) => string): DotLabel[] {
+export function labelsOf({ rows, rowHeight, width }: Layout, nameOf: (row: PeriodRow) => string): DotLabel[] {
   const labels: DotLabel[] = [];
   for (const row of rows) {
     const taken: Box[] = row.dots.map((d) => around(d.x, d.y, d.radius));
@@ -155,7 +159,7 @@ export function labelsOf({ rows, rowHeight }: Layout, nameOf: (row: PeriodRow) =
       for (const label of offered(dot, text, row.top, rowHeight)) {
         const box = boxOf(label);
         const inside =
-          box.left >= LEFT + 2 && box.right <= WIDTH - 1 && box.top >= row.top - 1 && box.bottom <= row.top + rowHeight + 1;
+          box.left >= LEFT + 2 && box.right <= width - 1 && box.top >= row.top - 1 && box.bottom <= row.top + rowHeight + 1;
         const own = around(dot.x, dot.y, dot.radius);
         if (!inside || taken.some((other) => !same(other, own) && overlap(box, other))) continue;
         taken.push(box);
