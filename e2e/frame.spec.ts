@@ -14,6 +14,18 @@ test("the theme and the width of the course stay as they were set", async ({ pag
   await expect(page.getByRole("link", { name: "Groups" })).toBeVisible();
 });
 
+test("the course has room for eighteen screens", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  const { rows, taken, room } = await page.getByRole("navigation", { name: "Course" }).evaluate((nav) => ({
+    rows: [...nav.querySelectorAll("section a")].map((a) => a.getBoundingClientRect().height),
+    taken: [...nav.children].reduce((sum, part) => sum + part.getBoundingClientRect().height, 0),
+    room: nav.getBoundingClientRect().height,
+  }));
+  expect(new Set(rows)).toEqual(new Set([28]));
+  expect(taken + 28 * (18 - rows.length) + 28).toBeLessThan(room);
+});
+
 test("the words and keys have a page of their own, reached from the keys", async ({ page }) => {
   await page.goto("/breadth");
   await ready(page);

@@ -46,6 +46,7 @@ describe("the glossary", () => {
   it("leaves common words alone", () => {
     expect(terms("Long government bonds trails at −1.9% and fell in a quick move of blocks held long.")).toEqual([]);
     expect(terms("It made −2.0% in three months, below the close of Trendy Works.")).toEqual([]);
+    expect(terms("the last to turn was the composite's")).toEqual(["composite: composite"]);
     expect(terms("Falling is not failing; 3.2 azimuths z.")).toEqual([]);
   });
   it("reads a word by what it stands in", () => {

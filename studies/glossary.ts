@@ -203,7 +203,7 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
       },
       {
         name: "trailing stop",
-        says: "Three average true ranges of 22 sessions below the highest close of 22, only ever raised; a close below it turns to the upper side, above the lowest close, until a close above that.",
+        says: "Three average true ranges of 22 sessions below the highest close of 22, only ever raised. A close below it puts the stop on the other side: as far above the lowest close, only ever lowered, until a close above that.",
       },
       {
         name: "stance",
@@ -269,7 +269,7 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
       {
         name: "turn",
         forms: ["turned", "turns", "Turns"],
-        only: /week|month|session|failed/,
+        only: /finished|earlier|failed|took the lead|fell behind/,
         says: "The direction of the last two steps on the dial differs by more than 90 degrees from that of the two before.",
       },
       {
