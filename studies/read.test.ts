@@ -71,7 +71,7 @@ describe("regime", () => {
     expect(result.rows[result.now]!.name).toBe("Falling");
     expect(result.rows.reduce((sum, r) => sum + r.share, 0)).toBeCloseTo(1, 12);
     expect(ask(regimeStates, 100).text).toBe("No state has been followed for 21 sessions yet.");
-    expect(ask(regimeStates, 299, { by: "direction" }).text).toContain("It has been rising on 100% of all sessions");
+    expect(ask(regimeStates, 299, { by: "direction" }).text).toContain("The index has been rising on 100% of all sessions");
   });
   it("structure answers its five questions, or says why not", () => {
     const { result, text } = ask(structure, N - 1);

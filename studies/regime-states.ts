@@ -15,7 +15,7 @@ const PAIRS = DIRECTIONS.flatMap((d) => VOLATILITIES.map((v) => `${d}, ${v.toLow
 function heldWords(by: "both" | "direction" | "volatility", { name }: NamedState): string {
   const [first, second] = name.toLowerCase().split(", ");
   if (by === "volatility") return `Volatility has been ${first!}`;
-  return `It has been ${first!}${second === undefined ? "" : `, with ${second},`}`;
+  return `The index has been ${first!}${second === undefined ? "" : `, with ${second},`}`;
 }
 
 /** How each state of the regime has behaved up to the as-of session. */
@@ -49,7 +49,7 @@ export const regimeStates = defineStudy({
       [
         `${heldWords(r.by, now)} on `,
         { figure: percent(now.share, 0) },
-        " of all sessions; 21 sessions later the index was higher after ",
+        ` of all sessions; 21 sessions later ${r.by === "volatility" ? "the index" : "it"} was higher after `,
         { figure: percent(now.positive, 0) },
         ` of ${count(now.returns, "such session")} in ${count(now.returnRuns, "run")}${isSmallSample(now.returns, now.returnRuns) ? ", a small sample" : ""}, against ${percent(base / all, 0)} of all, with `,
         { figure: signedPercent(now.median) },

@@ -2,7 +2,7 @@ import type { NamedState } from "@studies/regime-states";
 import { isSmallSample } from "@studies/small-sample";
 import { count, fixed, list, percent, signedPercent } from "@studies/words";
 import { tint } from "~/ui/tint";
-import { Explained } from "~/ui/term";
+import { withTerms } from "@studies/glossary";
 
 interface Props {
   readonly rows: readonly NamedState[];
@@ -70,8 +70,12 @@ export function StatesTable({ rows, names, now }: Props) {
         <tbody>
           {rows.map((r) => (
             <tr key={r.name} className={`h-[27px] ${r.state === now ? "bg-chosen font-semibold" : ""}`}>
-              <th scope="row" className="border-b border-rule text-left font-[inherit] whitespace-nowrap">
-                <Explained text={r.name} around={`${r.name} Ranging Calm Rough`} />
+              <th
+                scope="row"
+                title={explanationOf(r.name)}
+                className="border-b border-rule text-left font-[inherit] whitespace-nowrap"
+              >
+                {r.name}
                 {r.state === now && <span className="ml-2 font-normal text-indigo">now</span>}
               </th>
               <td className={cell}>{percent(r.share, 0)}</td>
@@ -112,6 +116,13 @@ function mostOften(next: readonly number[], names: readonly string[]): string {
   const seen = next.map((p, k) => ({ p, name: shortName(names[k]!) })).filter(({ p }) => p > 0);
   const [first, second] = seen.sort((a, b) => b.p - a.p);
   return list([first, second].flatMap((s) => (s ? [`${s.name} ${percent(s.p, 0)}`] : []))) || "–";
+}
+
+/** What the words of a state mean. */
+function explanationOf(name: string): string {
+  return withTerms(name, `${name} Ranging Calm Rough`)
+    .flatMap((part) => (part.entry ? [part.entry.says] : []))
+    .join(" ");
 }
 
 /** "rising calm", for a narrow column. */
