@@ -12,7 +12,7 @@ import {
   volatilitySlope,
   type Panel,
 } from "@core";
-import { groupKeyText, WHOLE_MARKET, type GroupLevel } from "./group-key";
+import { isPassing, WHOLE_MARKET } from "./group-key";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import type { ColumnData } from "./market-data";
 import { spansOf } from "./spans";
@@ -97,6 +97,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
   const horizons = [...HORIZONS.keys(), HORIZONS.length];
   return {
     name: `participation:${kind}:${key}`,
+    ephemeral: isPassing(key),
     derive(data) {
       const { above, counted } = participation(data.panel, spansOf(data, key), kind);
       return Object.fromEntries([
@@ -123,6 +124,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
 export function participationPercents(kind: AverageKind, key = WHOLE_MARKET): PerSession<Record<string, Float64Array>> {
   return {
     name: `participation-percent:${kind}:${key}`,
+    ephemeral: isPassing(key),
     derive(data) {
       const counts = deriveWhole(data, participationColumns(kind, key));
       return Object.fromEntries(
@@ -136,6 +138,7 @@ export function participationPercents(kind: AverageKind, key = WHOLE_MARKET): Pe
 function levelOf(name: string, key: string): PerSession<{ level: Float64Array }> {
   return {
     name,
+    ephemeral: isPassing(key),
     derive: (data) => ({ level: composite(data.panel, spansOf(data, key)) }),
     extend(data, { level }, from) {
       composite(data.panel, spansOf(data, key), level, from);
@@ -147,8 +150,7 @@ function levelOf(name: string, key: string): PerSession<{ level: Float64Array }>
 export const compositeColumn = levelOf("composite", WHOLE_MARKET);
 
 /** The series of a group: the composite of its members; of a sector or industry, those of the universe. */
-export function groupSeries(level: Exclude<GroupLevel, "market">, name: string): PerSession<{ level: Float64Array }> {
-  const key = groupKeyText(level, name);
+export function groupSeries(key: string): PerSession<{ level: Float64Array }> {
   return levelOf(`series:${key}`, key);
 }
 

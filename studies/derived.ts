@@ -7,7 +7,10 @@ import type { ColumnData, DerivedColumns, MarketData } from "./market-data";
 
 /** A column of the market that needs no later session than its own: derived once from the whole history, then cut. */
 export interface PerSession<T extends DerivedColumns> {
+  /** Its own among all columns, whatever they are of. */
   readonly name: string;
+  /** Of what was picked for a while, such as a focus: kept while it is looked at, not for a later run. */
+  readonly ephemeral?: boolean;
   derive(data: ColumnData): T;
   /** Where deriving anew is slow: writes the values of the sessions from one on, into columns that hold the earlier ones. */
   extend?(data: ColumnData, columns: T, from: number): void;
@@ -24,6 +27,7 @@ interface Kept {
   value: Float64Array | DerivedColumns;
   /** The first session whose value is not final any more; undefined while all are. */
   stale?: number;
+  ephemeral?: boolean;
   /** Derived in this run, and slow enough to derive that a later run would rather have it. */
   fresh?: boolean;
 }
@@ -33,7 +37,12 @@ const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
 /** A derived column of the whole history, for deriving further ones; studies use `Market`. */
 export function deriveWhole<T extends Float64Array | DerivedColumns>(
   from: ColumnData,
-  column: { readonly name: string; derive(data: ColumnData): T; extend?(data: ColumnData, kept: T, from: number): void },
+  column: {
+    readonly name: string;
+    readonly ephemeral?: boolean;
+    derive(data: ColumnData): T;
+    extend?(data: ColumnData, kept: T, from: number): void;
+  },
 ): T {
   const data = from as MarketData;
   let all = derivedOf.get(data);
@@ -41,8 +50,8 @@ export function deriveWhole<T extends Float64Array | DerivedColumns>(
   const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
   if (!kept) {
     const value = column.derive(data);
-    all.set(column.name, { value, ...(column.extend && !ofPassing(column.name) ? { fresh: true } : {}) });
-    forgetPassing(all);
+    if (column.ephemeral) forgetEphemeral(all);
+    all.set(column.name, column.ephemeral ? { value, ephemeral: true } : { value, ...(column.extend ? { fresh: true } : {}) });
     return value;
   }
   all.set(column.name, kept);
@@ -57,16 +66,12 @@ export function deriveWhole<T extends Float64Array | DerivedColumns>(
   return kept.value as T;
 }
 
-/** Columns of what was picked for a while, such as a focus: kept while it is looked at, not for a later run. */
-function ofPassing(name: string): boolean {
-  return name.includes(":any:") || name.includes(":stocks:");
-}
+const MOST_EPHEMERAL = 60;
 
-const MOST_PASSING = 60;
-
-function forgetPassing(all: Map<string, Kept>): void {
-  const passing = [...all.keys()].filter(ofPassing);
-  for (const name of passing.slice(0, -MOST_PASSING)) all.delete(name);
+/** Makes room for one more, those derived first given up. */
+function forgetEphemeral(all: Map<string, Kept>): void {
+  const names = [...all].filter(([, kept]) => kept.ephemeral).map(([name]) => name);
+  for (const name of names.slice(0, Math.max(0, names.length - MOST_EPHEMERAL + 1))) all.delete(name);
 }
 
 /** What an earlier run derived, to be carried on from where it ends. */

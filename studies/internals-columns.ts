@@ -9,13 +9,15 @@ import {
   type Advances,
   type NewExtremes,
 } from "@core";
+import { isPassing, WHOLE_MARKET } from "./group-key";
 import { spansOf } from "./spans";
 import { deriveWhole, type PerSession } from "./derived";
 
 /** Advances, declines and their volumes among the members of a group. */
-export function advancesColumns(key = "market:"): PerSession<{ [K in keyof Advances]: Advances[K] }> {
+export function advancesColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof Advances]: Advances[K] }> {
   return {
     name: `advances:${key}`,
+    ephemeral: isPassing(key),
     derive: (data) => ({ ...advances(data.panel, spansOf(data, key)) }),
     extend(data, columns, from) {
       advances(data.panel, spansOf(data, key), columns, from);
@@ -24,9 +26,10 @@ export function advancesColumns(key = "market:"): PerSession<{ [K in keyof Advan
 }
 
 /** New closing highs and lows of 252 sessions among the members of a group. */
-export function extremesColumns(key = "market:"): PerSession<{ [K in keyof NewExtremes]: NewExtremes[K] }> {
+export function extremesColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof NewExtremes]: NewExtremes[K] }> {
   return {
     name: `extremes:${key}`,
+    ephemeral: isPassing(key),
     derive: (data) => ({ ...newExtremes(data.panel, spansOf(data, key)) }),
     extend(data, columns, from) {
       newExtremes(data.panel, spansOf(data, key), 252, columns, from);
@@ -48,9 +51,10 @@ export interface Internals {
 }
 
 /** What is made of the counts: shares, the advance-decline line, the McClellan oscillator and its summation. */
-export function internalsColumns(key = "market:"): PerSession<{ [K in keyof Internals]: Internals[K] }> {
+export function internalsColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof Internals]: Internals[K] }> {
   return {
     name: `internals:${key}`,
+    ephemeral: isPassing(key),
     derive(data) {
       const counts = deriveWhole(data, advancesColumns(key));
       const { highs, lows, counted } = deriveWhole(data, extremesColumns(key));

@@ -1,9 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { memberSpans } from "@core";
 import { z } from "zod";
+import { breadth } from "./breadth";
 import { chart } from "./chart";
 import { dayFacts, averageVolume } from "./day-facts";
-import { WHOLE_MARKET } from "./group-key";
+import { anyOf, groupKeyText, WHOLE_MARKET } from "./group-key";
+import { groupsTitle, membersOf } from "./group-members";
 import { groupKeySchema, groupKeysIn } from "./group-key-schema";
 import { Market } from "./market";
 import { isTooDeep, ruleSchema } from "./rule-schema";
@@ -203,5 +205,23 @@ describe("words and samples", () => {
       false,
       true,
     ]);
+  });
+});
+
+describe("a sector with a bar in its name", () => {
+  const name = "Oil | Gas";
+  const market = new Market(
+    handMadeMarket(
+      ["AAA", "BBB", "CCC"].map((ticker, k) => ({ ticker, closes: growing(50, 0.001, 60), sector: k < 2 ? name : "Ships" })),
+    ),
+    59,
+  );
+  const key = groupKeyText("sector", name);
+  it("is a group like any other, alone and with others", () => {
+    expect(membersOf(market, [key])).toEqual([0, 1]);
+    expect(membersOf(market, [anyOf([key, "sector:Ships"])])).toEqual([0, 1, 2]);
+    expect(market.knows(anyOf([key, "sector:Ships"]))).toBe(true);
+    expect(groupsTitle([anyOf([key, "sector:Ships"])], market)).toBe("Oil | Gas and Ships");
+    expect(breadth.ask(market, breadth.params.parse({ group: anyOf([key, key]) })).rows[0]!.counted).toBe(2);
   });
 });

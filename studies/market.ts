@@ -1,6 +1,6 @@
 import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
-import { findGroupKey, partsOf, pickedTickers } from "./group-key";
+import { findGroup, keyOf } from "./group-key";
 import { memberRuns } from "./spans";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
@@ -165,14 +165,20 @@ export class Market {
 
   /** Whether a group, by its key, has had a member by t, here or among what belongs to no market; derives nothing. */
   knows(key: string): boolean {
-    const group = findGroupKey(key);
-    if (!group) return false;
-    const { level, name } = group;
-    if (level === "market") return true;
-    if (level === "any") return partsOf(key).some((part) => this.knows(part));
-    if (level === "stocks") return pickedTickers(key).some((ticker) => this.find(ticker) !== undefined);
-    if (level === "group") return this.parts.some((part) => part.groups.some((g) => g.name === name));
-    return this.instruments.some((i) => i.kind === "stock" && i[level] === name);
+    const group = findGroup(key);
+    if (group === undefined) return false;
+    switch (group.level) {
+      case "market":
+        return true;
+      case "any":
+        return group.of.some((part) => this.knows(keyOf(part)));
+      case "stocks":
+        return group.tickers.some((ticker) => this.find(ticker) !== undefined);
+      case "group":
+        return this.parts.some((part) => part.groups.some((g) => g.name === group.name));
+      default:
+        return this.instruments.some((i) => i.kind === "stock" && i[group.level] === group.name);
+    }
   }
 
   /** The runs of sessions in which an instrument belongs to a group, by the group's key. */

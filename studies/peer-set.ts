@@ -1,7 +1,7 @@
 import { align } from "@core";
 import { ownDays, type Located } from "./abroad";
 import { groupSeries } from "./columns";
-import { findGroupKey, groupKeyText, partsOf } from "./group-key";
+import { findGroup, groupKeyText, keyOf, partsOf } from "./group-key";
 import { membersOf } from "./group-members";
 import type { KnownInstrument, Market } from "./market";
 import type { PeerSet } from "./peer-names";
@@ -52,10 +52,10 @@ const always = () => true;
  */
 export function peersOf(market: Market, wanted: SetWanted): Peer[] {
   const { set, in: inside } = wanted;
-  const parts = inside === undefined ? [] : partsOf(inside);
+  const parts = inside === undefined ? [] : partsOf(findGroup(inside));
   const within = (peer: Peer) =>
     parts.length === 0 ||
-    parts.some((key) => key === peer.key || (peer.family !== "" && findGroupKey(key)?.name === peer.family));
+    parts.some((part) => keyOf(part) === peer.key || (peer.family !== "" && "name" in part && part.name === peer.family));
   switch (set) {
     case "sector":
     case "industry":
@@ -114,14 +114,21 @@ function sectorsOrIndustries(market: Market, level: "sector" | "industry"): Peer
     .map(([name, sector]): Peer => {
       const key = groupKeyText(level, name);
       const down: Inside = level === "sector" ? { set: "industry", in: key } : { set: "stock", in: key };
-      return { ...groupOf(market, key, name, market.perSession(groupSeries(level, name)).level), family: sector, down };
+      return {
+        ...groupOf(market, key, name, market.perSession(groupSeries(groupKeyText(level, name))).level),
+        family: sector,
+        down,
+      };
     });
 }
 
 /** A dated group with the composite of its members as its series. */
 function groupPeer(part: Market, name: string): Peer {
   const key = groupKeyText("group", name);
-  return { ...groupOf(part, key, name, part.perSession(groupSeries("group", name)).level), down: { set: "stock", in: key } };
+  return {
+    ...groupOf(part, key, name, part.perSession(groupSeries(groupKeyText("group", name))).level),
+    down: { set: "stock", in: key },
+  };
 }
 
 function groupOf(part: Market, key: string, name: string, levels: Float64Array): Peer {

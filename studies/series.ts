@@ -3,7 +3,7 @@ import { z } from "zod";
 import { locate, ownDays } from "./abroad";
 import { groupSeries, referenceColumns } from "./columns";
 import { defineStudy } from "./define-study";
-import { findGroupKey } from "./group-key";
+import { findGroup } from "./group-key";
 import { groupsTitle } from "./group-members";
 import type { Market } from "./market";
 import { levelsOn, ownIndex } from "./peer-set";
@@ -57,7 +57,7 @@ export const series = defineStudy({
 
 /** Levels on the sessions of the market; undefined for what is not known. */
 function seriesOf(market: Market, key: string): { name: string; levels: Float64Array; r63: number } | undefined {
-  const group = findGroupKey(key);
+  const group = findGroup(key);
   // A region is its own index.
   const located = locate(market, key) ?? (group?.level === "group" ? ownIndex(market, group.name) : undefined);
   if (located) {
@@ -73,7 +73,7 @@ function seriesOf(market: Market, key: string): { name: string; levels: Float64A
   if (!group || !market.knows(key) || group.level === "market") return undefined;
   for (const part of market.parts) {
     if (part.everIn(key).length === 0) continue;
-    const levels = part.perSession(groupSeries(group.level, group.name)).level;
+    const levels = part.perSession(groupSeries(key)).level;
     const r63 = simpleReturnAt(levels, part.t, 63);
     return { name: groupsTitle([key], market), r63, levels: levelsOn({ part, levels }, market.sessions) };
   }

@@ -1,5 +1,5 @@
 import { memberSpans, OPEN_END, type Belonging, type MemberSpans } from "@core";
-import { findGroupKey, partsOf, pickedTickers } from "./group-key";
+import { findGroup, keyOf } from "./group-key";
 import type { ColumnData, MarketData } from "./market-data";
 
 const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
@@ -9,7 +9,11 @@ export function spansOf(data: ColumnData, key: string): Belonging {
   return memberRuns(data as MarketData, key);
 }
 
-/** The same with the runs of sessions open to be read, for what cuts them at the as-of session. */
+/**
+ * The same with the runs of sessions open to be read, for what cuts them at the as-of session: the one place that says who
+ * the members of a group are.
+ * @throws Error for a text that is no key; a group that does not exist has no members
+ */
 export function memberRuns(data: MarketData, key: string): MemberSpans {
   let kept = spansKept.get(data.groups);
   if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
@@ -19,28 +23,35 @@ export function memberRuns(data: MarketData, key: string): MemberSpans {
 }
 
 function findSpans(data: MarketData, key: string): MemberSpans {
-  const { level, name } = findGroupKey(key) ?? { level: "market", name: "" };
-  if (level === "market") return data.universe;
-  if (level === "any") return unionOf(partsOf(key).map((part) => memberRuns(data, part)));
-  if (level === "stocks") {
-    const picked = new Set(pickedTickers(key));
-    return memberSpans(
-      data.instruments.map((i, k) =>
-        picked.has(i.ticker) && data.panel.first[k]! >= 0 ? [[data.panel.first[k]!, OPEN_END]] : [],
-      ),
-    );
-  }
-  const none = () => memberSpans(data.instruments.map(() => []));
-  if (level === "group") return data.groups.find((g) => g.name === name)?.spans ?? none();
+  const group = findGroup(key);
   const { universe } = data;
-  return memberSpans(
-    data.instruments.map((instrument, i) => {
-      const runs: [number, number][] = [];
-      if (instrument[level] !== name) return runs;
-      for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
-      return runs;
-    }),
-  );
+  if (group === undefined) throw new Error(`memberRuns: "${key}" is no key of a group`);
+  switch (group.level) {
+    case "market":
+      return universe;
+    case "any":
+      return unionOf(group.of.map((part) => memberRuns(data, keyOf(part))));
+    case "stocks": {
+      const picked = new Set(group.tickers);
+      return memberSpans(
+        data.instruments.map((i, k) =>
+          picked.has(i.ticker) && data.panel.first[k]! >= 0 ? [[data.panel.first[k]!, OPEN_END]] : [],
+        ),
+      );
+    }
+    case "group":
+      return data.groups.find((g) => g.name === group.name)?.spans ?? memberSpans(data.instruments.map(() => []));
+    case "sector":
+    case "industry":
+      return memberSpans(
+        data.instruments.map((instrument, i) => {
+          const runs: [number, number][] = [];
+          if (instrument[group.level] !== group.name) return runs;
+          for (let k = universe.offset[i]!; k < universe.offset[i + 1]!; k++) runs.push([universe.from[k]!, universe.to[k]!]);
+          return runs;
+        }),
+      );
+  }
 }
 
 function unionOf(all: readonly MemberSpans[]): MemberSpans {

@@ -1,6 +1,7 @@
 import { groupSeries } from "./columns";
 import type { Market } from "./market";
 import { strengthOfSeries, type SeriesStrength } from "./strength-of-series";
+import { groupKeyText } from "./group-key";
 
 export interface GroupStrength extends SeriesStrength {
   readonly name: string;
@@ -20,7 +21,7 @@ export function groupNames(market: Market, level: "sector" | "industry"): string
 export function strengthOfGroups(market: Market, level: "sector" | "industry"): GroupStrength[] {
   // A group that has no members any more still counts in the samples of its time.
   const series = groupNames(market, level).map((name) => {
-    return { name, levels: market.perSession(groupSeries(level, name)).level, part: market, belongsAt: () => true };
+    return { name, levels: market.perSession(groupSeries(groupKeyText(level, name))).level, part: market, belongsAt: () => true };
   });
   return strengthOfSeries(market, series)
     .map((row, k) => ({ ...row!, name: series[k]!.name }))

@@ -1,6 +1,5 @@
 import { describe, expect, it } from "vitest";
 import { participationSentence, type ParticipationRow } from "./breadth";
-import { findGroupKey } from "./group-key";
 import { regimeSentence, type RegimeNow } from "./regime";
 import { STUDIES } from "./registry";
 import { count, date, fixed, list, percent, share, signed, signedPercent } from "./words";
@@ -97,20 +96,6 @@ describe("readings", () => {
     expect(said(regimeSentence({ ...now, volatilitySessions: 1 }))).toContain("with calm volatility as of this session, 4.2%");
     expect(said(regimeSentence({ ...now, volatility: "" }))).toContain("has been rising for 3 sessions, 4.2% above");
     expect(said(regimeSentence({ ...now, direction: "" }))).toContain("too short a history");
-  });
-});
-
-describe("group keys", () => {
-  it("are read, or are none", () => {
-    expect(findGroupKey("sector:Freight and ports")).toEqual({ level: "sector", name: "Freight and ports" });
-    expect(findGroupKey("market:")).toEqual({ level: "market", name: "" });
-    expect(["market:x", "sector:", "planet:Mars", "", "Shipyards"].map(findGroupKey)).toEqual([
-      undefined,
-      undefined,
-      undefined,
-      undefined,
-      undefined,
-    ]);
   });
 });
 

@@ -19,7 +19,7 @@ import { averageColumn, compositeColumn, groupSeries, participationPercents, sto
 import { internalsColumns } from "./internals-columns";
 import type { Lane } from "./lane-names";
 import { deriveWhole, type PerSession } from "./derived";
-import { WHOLE_MARKET } from "./group-key";
+import { groupKeyText, WHOLE_MARKET } from "./group-key";
 import { spansOf } from "./spans";
 import type { ColumnData } from "./market-data";
 
@@ -58,7 +58,7 @@ function countStances(data: ColumnData, counts: { favour: Uint16Array; avoid: Ui
   const average = deriveWhole(data, EMA50);
   const sides = deriveWhole(data, stopSideColumn);
   const industries = [...new Set(instruments.flatMap((i) => (i.kind === "stock" && i.industry !== null ? [i.industry] : [])))];
-  const series = industries.map((name) => deriveWhole(data, groupSeries("industry", name)).level);
+  const series = industries.map((name) => deriveWhole(data, groupSeries(groupKeyText("industry", name))).level);
   counts.favour.fill(0, from);
   counts.avoid.fill(0, from);
   for (const { judged, last } of finishedWeeks(panel.sessions)) {

@@ -75,10 +75,11 @@ describe("files of 100 kB", () => {
       "tickers of one letter more each",
       `${BARS}${Array.from({ length: 400 }, (_, k) => `${"A".repeat(k + 1)},2024-01-02,1,1,1,1,1`).join("\n")}\n`,
     ],
-  ])("%s are read within a second", async (_name, text) => {
+  ])("%s are read in a moment", async (_name, text) => {
     const started = performance.now();
     const report = await importText(text);
-    expect(performance.now() - started).toBeLessThan(1_000);
+    // A second on a machine at rest; what grows with the square takes minutes.
+    expect(performance.now() - started).toBeLessThan(4_000);
     for (const { reason, file } of report.problems) expect(reason.length + file.length).toBeLessThan(480);
     for (const note of report.notes) expect(note.length).toBeLessThan(400);
   });

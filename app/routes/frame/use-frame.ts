@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef } from "react";
+import { useCallback, useMemo } from "react";
 import { useLocation, useNavigate, useNavigation } from "react-router";
 import { findEpochDay, isoDate } from "@core/columns/epoch-day";
 import { SessionCalendar } from "~/calendar";
@@ -7,6 +7,7 @@ import type { FrameValue } from "~/frame-context";
 import { hereNow, hrefNowWith, parseHere, useHere } from "~/here";
 import { fromWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { useAsked } from "~/ui/use-asked";
 import { useFeed } from "./use-feed";
 
 /** The session of a date of the address, the latest where there is none. */
@@ -28,25 +29,21 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
   const asOf = calendar && sessionOf(calendar, wanted);
   // Steps that come faster than answers count from the date asked for last, so that no key press is lost; once the
   // address has got there, from the address.
-  const asked = useRef<{ readonly session: number }>(undefined);
+  const { latest, note } = useAsked<number>();
   const goTo = useCallback<FrameValue["goTo"]>(
     (day, options) => {
       if (!calendar) return;
-      const mine = { session: calendar.at(day) };
-      asked.current = mine;
-      const href = hrefNowWith({ asof: mine.session === calendar.latest ? undefined : isoDate(mine.session) });
-      const arrived = navigate(href, { replace: options?.replace ?? false, preventScrollReset: true });
-      void Promise.resolve(arrived).finally(() => {
-        if (asked.current === mine) asked.current = undefined;
-      });
+      const session = calendar.at(day);
+      const href = hrefNowWith({ asof: session === calendar.latest ? undefined : isoDate(session) });
+      note(session, navigate(href, { replace: options?.replace ?? false, preventScrollReset: true }));
     },
-    [calendar, navigate],
+    [calendar, navigate, note],
   );
   const step = useCallback<FrameValue["step"]>(
     (by) => {
-      if (calendar) goTo(calendar.step(asked.current?.session ?? sessionOf(calendar, hereNow().asOf), by));
+      if (calendar) goTo(calendar.step(latest() ?? sessionOf(calendar, hereNow().asOf), by));
     },
-    [calendar, goTo],
+    [calendar, goTo, latest],
   );
   const feed = useFeed(loaderData?.feed);
   const provisional = loaderData?.inProgress !== undefined && loaderData.inProgress === asOf;

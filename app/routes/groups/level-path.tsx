@@ -1,6 +1,6 @@
 import { ChevronRight } from "lucide-react";
 import { Link } from "react-router";
-import { findGroupKey } from "@studies/group-key";
+import { findGroup, labelOfKey } from "@studies/group-key";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useFocus } from "~/ui/use-focus";
@@ -12,8 +12,8 @@ export function LevelPath({ inside, sector, fund }: { inside: string; sector: st
   const focus = useFocus();
   const { market } = useFrameValue();
   if (inside === "") return null;
-  const key = findGroupKey(inside);
-  const name = fund ?? (inside === "focus" ? "Focus" : key?.name || `All of ${market?.name ?? "the market"}`);
+  const key = findGroup(inside);
+  const name = fund ?? (inside === "focus" ? "Focus" : (key && labelOfKey(inside)) || `All of ${market?.name ?? "the market"}`);
   const steps = [
     fund === undefined ? { label: "Sectors", to: {} } : { label: "Funds", to: { peers: "fund" } },
     ...(key?.level === "industry" && sector !== "" ? [{ label: sector, to: { in: `sector:${sector}` } }] : []),

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { fund } from "@studies/fund";
-import { anyOf, findGroupKey } from "@studies/group-key";
+import { anyOf, findGroup } from "@studies/group-key";
 import { groups } from "@studies/groups";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { stocks } from "@studies/stocks";
@@ -41,7 +41,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     return { ...nothing, level: "peers" as const, inside, reading: answer.reading, groups: toWire(answer.result) };
   }
   if (inside === "focus" && here.focus.length === 0) throw redirect(hrefOf(here, "/groups"));
-  const key = findGroupKey(inside);
+  const key = findGroup(inside);
   if (key?.level === "group") {
     const held = await findFor(request, fund, { ticker: key.name });
     if (held) return { ...nothing, level: "fund" as const, inside, reading: held.reading, fund: toWire(held.result) };

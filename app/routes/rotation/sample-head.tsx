@@ -49,19 +49,12 @@ interface Props {
 
 /** The head of the ribbon's columns: the date that is shown, over the column it is of. Arrows step, Space plays. */
 export function SampleHead({ samples, columns, days, sampleName, inProgress }: Props) {
-  const { first, last, at, playing, goTo, play } = samples;
+  const { first, last, at, playing, goTo, step, play } = samples;
   if (last < 0) return null;
   const onKeyDown = (event: KeyboardEvent) => {
     const page = 13;
-    const to = {
-      ArrowLeft: at - 1,
-      ArrowDown: at - 1,
-      ArrowRight: at + 1,
-      ArrowUp: at + 1,
-      PageUp: at + page,
-      PageDown: at - page,
-    }[event.key];
-    if (to !== undefined) goTo(to);
+    const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageUp: page, PageDown: -page }[event.key];
+    if (by !== undefined) step(by);
     else if (event.key === "Home") goTo(first);
     else if (event.key === "End") goTo(last);
     else if (event.key === " ") play();

@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { useLocation, useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
+import { useAsked } from "~/ui/use-asked";
 
 /** The sample that is shown, and the ways to another. */
 export interface Samples {
@@ -13,12 +14,18 @@ export interface Samples {
   readonly look: (to: number) => void;
   /** Shows a sample and keeps it in the address. */
   readonly goTo: (to: number) => void;
+  /** So many samples on, or back, from the one asked for last. */
+  readonly step: (by: number) => void;
   readonly play: () => void;
 }
 
 const STEP_MS = 450;
 /** Samples that are played when one begins at the latest. */
 const PLAYED = 52;
+
+function backOf(search: string): number {
+  return Math.max(0, Number(new URLSearchParams(search).get("back")) || 0);
+}
 
 interface Moving {
   readonly at: number;
@@ -38,7 +45,7 @@ export function useSamples(last: number, trail: number): Samples {
   const first = Math.max(0, Math.min(last, trail));
   const [moving, setMoving] = useState<Moving>();
   const playing = moving?.playing ?? false;
-  const back = Math.max(0, Number(new URLSearchParams(search).get("back")) || 0);
+  const back = backOf(search);
   const isMoving = moving !== undefined && (moving.playing || moving.place === key);
   const at = Math.max(0, Math.min(last, isMoving ? moving.at : Math.max(first, last - back)));
   useEffect(() => {
@@ -50,11 +57,11 @@ export function useSamples(last: number, trail: number): Samples {
       clearInterval(timer);
     };
   }, [playing, last]);
-  const keep = (to: number) =>
-    void navigate(hrefNowWith({ back: to === last ? undefined : String(last - to) }), {
-      replace: true,
-      preventScrollReset: true,
-    });
+  const { latest, note } = useAsked<number>();
+  const keep = (to: number) => {
+    const href = hrefNowWith({ back: to === last ? undefined : String(last - to) });
+    note(to, navigate(href, { replace: true, preventScrollReset: true }));
+  };
   const within = (to: number) => Math.max(first, Math.min(last, to));
   const goTo = (to: number) => {
     setMoving({ at: within(to), playing: false, place: key });
@@ -66,6 +73,9 @@ export function useSamples(last: number, trail: number): Samples {
       setMoving({ at: within(to), playing: false, place: key });
     },
     goTo,
+    step(by) {
+      goTo((latest() ?? (isMoving ? at : last - backOf(window.location.search))) + by);
+    },
     play() {
       if (playing) {
         goTo(at);
