@@ -156,12 +156,12 @@ describe("what was kept under a word of before", () => {
       { kind: "timing-system", name: "Other", body: system("rsi") },
     ]);
     const source = { getMigrations: () => Promise.resolve([...migrations]), getMigrationName: nameOf, getMigration: itself };
-    await db.migrate.down({ migrationSource: source, name: "007-pressure" } as never);
-    await db.migrate.up({ migrationSource: source, name: "007-pressure" } as never);
+    await db.migrate.down({ migrationSource: source, name: "007-pressure" });
+    await db.migrate.up({ migrationSource: source, name: "007-pressure" });
     const kept = await listKeptThings(db, "timing-system");
     expect(kept.map((k) => k.name)).toEqual(["tide", "Other"]);
     expect(kept.map((k) => JSON.stringify(k.body))).toEqual([system("pressure"), system("rsi")]);
-    await db.migrate.down({ migrationSource: source, name: "007-pressure" } as never);
+    await db.migrate.down({ migrationSource: source, name: "007-pressure" });
     expect(await db("kept").pluck<string[]>("body")).toEqual([system("tide"), system("rsi")]);
     await db.destroy();
   });

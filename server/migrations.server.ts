@@ -216,7 +216,7 @@ export const migrations: readonly NamedMigration[] = [
 
 /** Calls a measure by another name in the rules of all timing systems that are kept. */
 async function renameMeasure(db: Knex, from: string, to: string): Promise<void> {
-  const rows = (await db("kept").where("kind", "timing-system").select("id", "body")) as { id: number; body: string }[];
+  const rows = await db<{ id: number; kind: string; body: string }>("kept").where("kind", "timing-system").select("id", "body");
   for (const { id, body } of rows) {
     const renamed = JSON.stringify(JSON.parse(body), function (key, value: unknown) {
       return key === "measure" && value === from ? to : value;

@@ -44,7 +44,7 @@ export function findGroup(key: string): Group | undefined {
     }
     case "any": {
       const of = split(rest, "|").map((part) => findGroup(unescaped(part)));
-      return of.every((part) => part !== undefined && part.level !== "any") ? { level, of: of as PlainGroup[] } : undefined;
+      return of.every((part) => part !== undefined && part.level !== "any") ? { level, of } : undefined;
     }
     default:
       return undefined;

@@ -5,7 +5,10 @@ import { useCallback, useRef } from "react";
  * that no key press is lost.
  * @returns the value asked for last, undefined once it has arrived; and the way to note a new one with its navigation
  */
-export function useAsked<T>(): { latest(): T | undefined; note(value: T, arrived: void | Promise<void>): void } {
+export function useAsked<T>(): {
+  readonly latest: () => T | undefined;
+  readonly note: (value: T, arrived: void | Promise<void>) => void;
+} {
   const asked = useRef<{ readonly value: T }>(undefined);
   const latest = useCallback(() => asked.current?.value, []);
   const note = useCallback((value: T, arrived: void | Promise<void>) => {
