@@ -19,6 +19,6 @@ export default [
   route("export/:table", "routes/export-table.ts"),
   route("find", "routes/find.ts"),
   route("settings", "routes/settings.ts"),
-  route("kept", "routes/kept.ts"),
+  route("items", "routes/items.ts"),
   route("feed", "routes/feed.ts"),
 ] satisfies RouteConfig;

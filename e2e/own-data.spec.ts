@@ -161,12 +161,12 @@ test("a failed import is told from a done one", async ({ page }) => {
 
 test("hostile requests are refused in words", async ({ request, baseURL }) => {
   const headers = { Origin: new URL(baseURL!).origin };
-  const kept = (body: string) => request.post("/kept", { headers, form: { kind: "timing-system", name: "x", body } });
-  expect((await request.post("/kept", { headers, data: { kind: "list" } })).status()).toBe(415);
+  const kept = (body: string) => request.post("/items", { headers, form: { kind: "timing-system", name: "x", body } });
+  expect((await request.post("/items", { headers, data: { kind: "list" } })).status()).toBe(415);
   expect(
-    (await request.post("/kept", { headers, form: { kind: "list", name: "x", body: "x".repeat(1_200_000) } })).status(),
+    (await request.post("/items", { headers, form: { kind: "list", name: "x", body: "x".repeat(1_200_000) } })).status(),
   ).toBe(413);
-  expect((await request.put("/kept", { headers })).status()).toBe(405);
+  expect((await request.put("/items", { headers })).status()).toBe(405);
   const broken = { "Content-Type": "multipart/form-data; boundary=x" };
   expect((await request.post("/settings", { headers: { ...headers, ...broken }, data: "no form at all" })).status()).toBeLessThan(
     500,

@@ -7,7 +7,7 @@ import { inWords } from "./database-errors";
 import { openDatabase, write } from "./db.server";
 import { getDesk } from "./desk-of-app.server";
 import { Unavailable } from "./errors";
-import { keepThing, listKeptThings } from "./kept.server";
+import { saveItem, listItems } from "./items.server";
 import { forLog } from "./log.server";
 import { migrations } from "./migrations.server";
 
@@ -57,14 +57,14 @@ describe("a database that cannot serve says so in words", () => {
   });
   it("a save into a file that is gone, or was replaced, is not answered as saved", async () => {
     const db = await openDatabase(file);
-    await keepThing(db, "breadth-zones", "default", zones);
+    await saveItem(db, "breadth-zones", "default", zones);
     fs.renameSync(file, `${file}.away`);
-    await expect(keepThing(db, "breadth-zones", "default", zones)).rejects.toThrow("is gone while Yubrin was running");
+    await expect(saveItem(db, "breadth-zones", "default", zones)).rejects.toThrow("is gone while Yubrin was running");
     fs.writeFileSync(file, "");
-    await expect(keepThing(db, "breadth-zones", "default", zones)).rejects.toThrow("was replaced by another file");
+    await expect(saveItem(db, "breadth-zones", "default", zones)).rejects.toThrow("was replaced by another file");
     fs.rmSync(file);
     fs.renameSync(`${file}.away`, file);
-    await keepThing(db, "breadth-zones", "default", zones);
+    await saveItem(db, "breadth-zones", "default", zones);
     await db.destroy();
   });
   it("is tried again by whoever asks next", async () => {
@@ -99,13 +99,13 @@ describe("a lock that another program holds", () => {
       longest = Math.max(longest, performance.now() - last);
       last = performance.now();
     }, 5);
-    const saving = keepThing(db, "breadth-zones", "default", zones);
+    const saving = saveItem(db, "breadth-zones", "default", zones);
     await new Promise((resolve) => setTimeout(resolve, 900));
-    expect(await listKeptThings(db, "breadth-zones")).toEqual([]);
+    expect(await listItems(db, "breadth-zones")).toEqual([]);
     other.exec("COMMIT");
     await saving;
     clearInterval(beat);
-    expect(await listKeptThings(db, "breadth-zones")).toHaveLength(1);
+    expect(await listItems(db, "breadth-zones")).toHaveLength(1);
     expect(longest).toBeLessThan(300);
     other.close();
     await db.destroy();
@@ -123,7 +123,7 @@ describe("a lock that another program holds", () => {
 describe("what the log says of an error", () => {
   it("has neither statements nor values", async () => {
     const db = await openDatabase(":memory:");
-    const error: unknown = await db("kept")
+    const error: unknown = await db("items")
       .insert({ kind: "list", name: "my secret list", colour: "x" })
       .catch((e: unknown) => e);
     const said = JSON.stringify(forLog(error));
@@ -151,22 +151,27 @@ describe("what was kept under a word of before", () => {
     });
   it("is there under the present one, and under the earlier one when the change is taken back", async () => {
     const db = await openDatabase(file);
+    const to = (direction: "up" | "down", name: string) =>
+      db.migrate[direction]({ migrationSource: { getMigrations, getMigrationName, getMigration }, name });
+    await to("down", "008-items");
+    await to("down", "007-pressure");
     await db("kept").insert([
       { kind: "timing-system", name: "tide", body: system("tide") },
       { kind: "timing-system", name: "Other", body: system("rsi") },
     ]);
-    const source = { getMigrations: () => Promise.resolve([...migrations]), getMigrationName: nameOf, getMigration: itself };
-    await db.migrate.down({ migrationSource: source, name: "007-pressure" });
-    await db.migrate.up({ migrationSource: source, name: "007-pressure" });
-    const kept = await listKeptThings(db, "timing-system");
-    expect(kept.map((k) => k.name)).toEqual(["tide", "Other"]);
-    expect(kept.map((k) => JSON.stringify(k.body))).toEqual([system("pressure"), system("rsi")]);
-    await db.migrate.down({ migrationSource: source, name: "007-pressure" });
+    await to("up", "007-pressure");
+    await to("up", "008-items");
+    const saved = await listItems(db, "timing-system");
+    expect(saved.map((item) => item.name)).toEqual(["tide", "Other"]);
+    expect(saved.map((item) => JSON.stringify(item.body))).toEqual([system("pressure"), system("rsi")]);
+    await to("down", "008-items");
+    await to("down", "007-pressure");
     expect(await db("kept").pluck<string[]>("body")).toEqual([system("tide"), system("rsi")]);
     await db.destroy();
   });
 });
 
 type Named = (typeof migrations)[number];
-const nameOf = (migration: Named) => migration.name;
-const itself = (migration: Named) => Promise.resolve(migration);
+const getMigrations = () => Promise.resolve([...migrations]);
+const getMigrationName = (migration: Named) => migration.name;
+const getMigration = (migration: Named) => Promise.resolve(migration);

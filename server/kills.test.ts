@@ -44,7 +44,7 @@ async function requireWhole(file: string, lines: readonly string[], kept: number
   const db = await openDatabase(file);
   try {
     expect(await db.raw("pragma quick_check")).toEqual([{ quick_check: "ok" }]);
-    const names = await db("kept").where({ kind: "list" }).pluck<string[]>("name");
+    const names = await db("items").where({ kind: "list" }).pluck<string[]>("name");
     const said = lines.flatMap((line) => (line.startsWith("kept ") ? [Number(line.slice(5))] : []));
     const highest = Math.max(kept, ...said);
     const there = names.map((name) => Number(name.slice(5))).sort((a, b) => a - b);

@@ -93,7 +93,7 @@ export const migrations: readonly NamedMigration[] = [
   {
     name: "002-kept-things",
     async up(db) {
-      // What the analyst makes and keeps: see server/kept.server.ts for the kinds and their bodies.
+      // What the analyst makes and keeps: see server/items.server.ts for the kinds and their bodies.
       await db.schema.createTable("kept", (t) => {
         t.increments("id");
         t.string("kind").notNullable();
@@ -210,6 +210,15 @@ export const migrations: readonly NamedMigration[] = [
     },
     async down(db) {
       await renameMeasure(db, "pressure", "tide");
+    },
+  },
+  {
+    name: "008-items",
+    async up(db) {
+      await db.schema.renameTable("kept", "items");
+    },
+    async down(db) {
+      await db.schema.renameTable("items", "kept");
     },
   },
 ];

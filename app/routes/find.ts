@@ -1,7 +1,7 @@
 import { directory, type DirectoryEntry } from "@studies/directory";
 import { pickedKey } from "@studies/group-key";
 import { count } from "@studies/words";
-import { listKeptThings } from "@server/kept.server";
+import { listItems } from "@server/items.server";
 import { askFor, findFor, foreseen, openDesk } from "~/ask.server";
 import { parseHere } from "~/here";
 import type { Route } from "./+types/find";
@@ -21,7 +21,7 @@ export async function loader({ request }: Route.LoaderArgs): Promise<FindAnswer>
   const own = await askFor(request, directory);
   const desk = await openDesk();
   const markets = await foreseen(() => desk.listMarkets());
-  const lists = await listKeptThings(desk.db, "list");
+  const lists = await listItems(desk.db, "list");
   const known = new Set(own.result.entries.map((e) => e.key));
   const others = await Promise.all(
     markets

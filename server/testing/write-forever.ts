@@ -1,6 +1,6 @@
 import { databasePath, openDatabase, withConnection, write } from "../db.server";
 import { undoChange } from "../data-changes.server";
-import { keepThing } from "../kept.server";
+import { saveItem } from "../items.server";
 import { writeStep } from "../stores/feed-store.server";
 import { listChanges } from "../stores/changes-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
@@ -14,8 +14,8 @@ import { writeDataset } from "../transfer/write-dataset.server";
 const db = await openDatabase(databasePath());
 const one = (x: number) => Float64Array.of(x);
 for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
-  await keepThing(db, "breadth-zones", "counted", JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }));
-  await keepThing(db, "list", `list ${n}`, JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }));
+  await saveItem(db, "breadth-zones", "counted", JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }));
+  await saveItem(db, "list", `list ${n}`, JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }));
   console.log(`kept ${n}`);
   const step = await write(db, () =>
     withConnection(db, (connection) =>

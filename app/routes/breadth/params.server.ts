@@ -1,12 +1,12 @@
 import type { ReadingName } from "@studies/followed";
 import { anyOf } from "@studies/group-key";
 import { parseHere } from "~/here";
-import { keptZones } from "~/kept-zones.server";
+import { savedZones } from "~/saved-zones.server";
 
 /** What the address asks for; zones it leaves out are as they were kept. */
 export async function breadthParams(request: Request) {
   const search = new URL(request.url).searchParams;
-  const kept = await keptZones();
+  const kept = await savedZones();
   const { focus } = parseHere(search);
   const group = search.get("group") ?? "market:";
   const common = {

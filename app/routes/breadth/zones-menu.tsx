@@ -2,7 +2,7 @@ import { Popover } from "radix-ui";
 import { useNavigate } from "react-router";
 import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
 import { useHrefWith } from "~/here";
-import { useKeeper } from "~/ui/use-keeper";
+import { useItems } from "~/ui/use-items";
 
 interface Props {
   readonly crowded: number;
@@ -13,14 +13,14 @@ interface Props {
 export function ZonesMenu({ crowded, washed }: Props) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const { keep } = useKeeper();
+  const { save } = useItems();
   const submit = (event: React.SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const toKeep = event.nativeEvent.submitter?.getAttribute("value") === "keep";
     const next = { crowded: Number(form.get("crowded")), washed: Number(form.get("washed")) };
     if (toKeep) {
-      void keep("breadth-zones", "default", { version: 1, ...next });
+      void save("breadth-zones", "default", { version: 1, ...next });
       void navigate(hrefWith({ crowded: undefined, washed: undefined }), { preventScrollReset: true });
     } else void navigate(hrefWith({ crowded: String(next.crowded), washed: String(next.washed) }), { preventScrollReset: true });
   };

@@ -5,6 +5,7 @@ import { requireFile } from "@server/db.server";
 import { getDesk } from "@server/desk-of-app.server";
 import { Conflict, Invalid, Unavailable } from "@server/errors";
 import { listHoldings } from "@server/holdings.server";
+import { listUnreadable } from "@server/items.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
 import { getDataVersion } from "@server/stores/meta-store.server";
 import { removeUploadFolder } from "@server/transfer/upload-folders.server";
@@ -40,6 +41,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     lost: id !== null && findImport(id) === undefined,
     formats: TABLE_NAMES.map((t) => ({ file: FORMATS[t].file, columns: Object.keys(FORMATS[t].columns) })),
     version: await getDataVersion(desk.db),
+    unreadable: await listUnreadable(desk.db),
   };
 }
 
@@ -103,7 +105,7 @@ async function changeData(form: FormData): Promise<string | undefined> {
 export const meta: Route.MetaFunction = () => [{ title: "Data · Yubrin" }];
 
 export default function Files({ loaderData, actionData }: Route.ComponentProps) {
-  const { holdings, job, lost, formats, damage, changes } = loaderData;
+  const { holdings, job, lost, formats, damage, changes, unreadable } = loaderData;
   const { revalidate, state } = useRevalidator();
   const running = job?.state === "running";
   // The next look comes only when the last one is answered: looking again sooner would break it off.
@@ -155,6 +157,16 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
         </div>
         <div className="space-y-6">
           <Holdings holdings={holdings} version={loaderData.version} />
+          {unreadable.length > 0 && (
+            <p role="note" className="border-l-2 border-(--amber-edge) pl-3">
+              {list(unreadable.slice(0, 5).map(({ kind, name }) => `“${name}” (${kind})`))}
+              {unreadable.length > 5 && ` and ${unreadable.length - 5} more`}
+              {unreadable.length === 1
+                ? " has a form that this version does not know. It is"
+                : " have a form that this version does not know. They are"}{" "}
+              not shown, and kept as {unreadable.length === 1 ? "it is" : "they are"}.
+            </p>
+          )}
           <Changes changes={changes} />
           {loaded.length > 0 && <RemoveInstrument />}
           {loaded.length > 0 && <ExportLinks formats={formats} />}

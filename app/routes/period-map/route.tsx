@@ -3,7 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { anyOf } from "@studies/group-key";
 import { PEER_SETS, type PeerSet } from "@studies/peer-names";
 import { periodMap } from "@studies/period-map";
-import { listKeptThings } from "@server/kept.server";
+import { listItems } from "@server/items.server";
 import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
@@ -30,7 +30,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     ...(search.get("from") ? { from: search.get("from")! } : {}),
     ...(search.get("to") ? { to: search.get("to")! } : {}),
   });
-  const lists = await listKeptThings((await openDesk()).db, "list");
+  const lists = await listItems((await openDesk()).db, "list");
   return {
     reading: answer.reading,
     market: answer.market,

@@ -5,7 +5,7 @@ import { pickedKey } from "@studies/group-key";
 import type { PeriodRow } from "@studies/period-map";
 import { count } from "@studies/words";
 import { hrefOf, useHere, useHrefWith, type Here } from "~/here";
-import { useKeeper } from "~/ui/use-keeper";
+import { useItems } from "~/ui/use-items";
 
 interface Props {
   readonly rows: readonly PeriodRow[];
@@ -25,7 +25,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
   const here = useHere();
   const hrefWith = useHrefWith();
   const navigate = useNavigate();
-  const keeper = useKeeper();
+  const items = useItems();
   const [name, setName] = useState("");
   const tickers = rows.filter((r) => chosen.has(r.key) && r.ticker !== "").map((r) => r.ticker);
   const held = rows.filter((r) => r.held50);
@@ -37,7 +37,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
   ];
   const stocks = rows.some((r) => r.ticker !== "");
   if (!stocks) return null;
-  const dropped = keeper.answer?.dropped;
+  const removed = items.answer?.removed;
   return (
     <section aria-label="Selection" className="mt-4 border-y border-rule py-2">
       <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
@@ -82,7 +82,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
               className="flex items-center gap-1"
               onSubmit={(event) => {
                 event.preventDefault();
-                void keeper.keep("list", name, { version: 1, market, tickers }, "");
+                void items.save("list", name, { version: 1, market, tickers }, "");
               }}
             >
               <input
@@ -95,7 +95,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
                 }}
                 className="w-36 rounded-sm border border-rule bg-raised px-2 py-0.5 text-[12px]"
               />
-              <button type="submit" disabled={name.trim() === "" || keeper.busy} className="control py-0.5 text-[12px]">
+              <button type="submit" disabled={name.trim() === "" || items.busy} className="control py-0.5 text-[12px]">
                 Keep as a list
               </button>
             </form>
@@ -105,18 +105,18 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
           </>
         )}
       </p>
-      {keeper.answer?.error && (
+      {items.answer?.error && (
         <p role="alert" className="mt-1 text-rust">
-          {keeper.answer.error}
+          {items.answer.error}
         </p>
       )}
-      {dropped && (
+      {removed && (
         <p role="status" className="mt-1">
-          “{dropped.name}” was taken away.{" "}
+          “{removed.name}” was taken away.{" "}
           <button
             type="button"
             className="text-indigo underline"
-            onClick={() => void keeper.keep("list", dropped.name, dropped.body)}
+            onClick={() => void items.save("list", removed.name, removed.body)}
           >
             Put it back
           </button>
@@ -146,7 +146,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
                   type="button"
                   aria-label={`Take the list ${list.name} away`}
                   className="text-[12px] text-soft hover:text-rust"
-                  onClick={() => void keeper.drop("list", list.name)}
+                  onClick={() => void items.remove("list", list.name)}
                 >
                   take away
                 </button>

@@ -6,7 +6,7 @@ import { fixed, percent, signedPercent } from "@studies/words";
 import { useHrefWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { Sparkline } from "~/ui/sparkline";
-import { useKeeper } from "~/ui/use-keeper";
+import { useItems } from "~/ui/use-items";
 import type { Sentence } from "@studies/define-study";
 
 interface Props {
@@ -63,7 +63,7 @@ export function ExposurePart({ sentence, share, history, members, offered }: Pro
 function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const { keep } = useKeeper();
+  const { save } = useItems();
   const [chosen, setChosen] = useState<readonly string[]>();
   const set = chosen ?? members.map((m) => m.ticker);
   const toggle = (ticker: string) => {
@@ -116,7 +116,7 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
                 className="control"
                 disabled={set.length === 0}
                 onClick={() => {
-                  void keep("exposure-set", "default", { version: 1, set });
+                  void save("exposure-set", "default", { version: 1, set });
                   void navigate(hrefWith({ set: undefined }), { preventScrollReset: true });
                 }}
               >

@@ -4,7 +4,7 @@ import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
 import { list } from "@studies/words";
 import { useHrefWith } from "~/here";
 import { MENU, MENU_ITEM } from "~/ui/menu-classes";
-import { useKeeper } from "~/ui/use-keeper";
+import { useItems } from "~/ui/use-items";
 
 const MOST = 4;
 
@@ -12,7 +12,7 @@ const MOST = 4;
 export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
-  const { keep } = useKeeper();
+  const { save } = useItems();
   const names = list(panes.map((p) => OSCILLATORS[p].name));
   const show = (next: readonly OscillatorName[]) =>
     void navigate(hrefWith({ panes: next.length === 0 ? ["none"] : next }), { preventScrollReset: true });
@@ -53,7 +53,7 @@ export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
           <DropdownMenu.Item
             className={MENU_ITEM}
             onSelect={() => {
-              void keep("oscillators", "default", { version: 1, panes });
+              void save("oscillators", "default", { version: 1, panes });
             }}
           >
             Keep these as the default

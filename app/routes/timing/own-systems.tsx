@@ -1,16 +1,16 @@
 import { useState } from "react";
 import type { Sentence } from "@studies/define-study";
-import type { KeptBody } from "@server/kept.server";
+import type { ItemBody } from "@server/items.server";
 import type { LaneSignals } from "@studies/timing";
 import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
-import { useKeeper } from "~/ui/use-keeper";
+import { useItems } from "~/ui/use-items";
 import { Signals } from "./signals";
 import { canBeChanged, SystemEditor } from "./system-editor";
 
 export interface OwnSystem {
   readonly name: string;
-  readonly body: KeptBody<"timing-system">;
+  readonly body: ItemBody<"timing-system">;
   /** Undefined where it cannot be judged: its instrument is not known by this date. */
   readonly answer:
     | {
@@ -35,8 +35,8 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
   const [chosen, setEditing] = useState<string>();
   // One that was given another name, or was taken away, is not being edited any more.
   const editing = chosen === "" || systems.some((s) => s.name === chosen) ? chosen : undefined;
-  const { keep, drop, answer } = useKeeper();
-  const dropped = answer?.dropped;
+  const { save, remove, answer } = useItems();
+  const removed = answer?.removed;
   const close = () => {
     setEditing(undefined);
   };
@@ -56,10 +56,10 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
           </button>
         )}
       </div>
-      {dropped && !systems.some((s) => s.name === dropped.name) && (
+      {removed && !systems.some((s) => s.name === removed.name) && (
         <p role="status" className="mt-2 text-amber">
-          “{dropped.name}” was taken away.{" "}
-          <button type="button" className="figure-link" onClick={() => void keep("timing-system", dropped.name, dropped.body)}>
+          “{removed.name}” was taken away.{" "}
+          <button type="button" className="figure-link" onClick={() => void save("timing-system", removed.name, removed.body)}>
             Put it back
           </button>
         </p>
@@ -93,7 +93,7 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
                 >
                   Change
                 </button>
-                <button type="button" className="control" onClick={() => void drop("timing-system", s.name)}>
+                <button type="button" className="control" onClick={() => void remove("timing-system", s.name)}>
                   Take away
                 </button>
               </span>

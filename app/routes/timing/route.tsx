@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
-import { listKeptThings } from "@server/kept.server";
+import { listItems } from "@server/items.server";
 import { PRESSURE_STRETCHED } from "@studies/breadth-zones";
 import { directory } from "@studies/directory";
 import { fixed } from "@studies/words";
@@ -30,7 +30,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const answer = await askFor(request, timing);
   const [summaries, kept, known] = await Promise.all([
     marketSummaries(request),
-    listKeptThings(desk.db, "timing-system"),
+    listItems(desk.db, "timing-system"),
     askFor(request, directory, {}),
   ]);
   const history = answer.result.days.length;

@@ -1,13 +1,13 @@
 import { useEffect, useState } from "react";
 import type { Condition, Rule } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
-import type { KeptBody } from "@server/kept.server";
-import { useKeeper } from "~/ui/use-keeper";
+import type { ItemBody } from "@server/items.server";
+import { useItems } from "~/ui/use-items";
 import { ClauseRow } from "./clause-row";
 
 interface Props {
   readonly name?: string;
-  readonly body?: KeptBody<"timing-system">;
+  readonly body?: ItemBody<"timing-system">;
   readonly market: string;
   readonly subjects: readonly { readonly ticker: string; readonly name: string }[];
   readonly onDone: () => void;
@@ -34,7 +34,7 @@ const FIRST: Record<"up" | "down", Side> = {
 
 /** Makes or changes a timing system: each rule is a sentence of clauses, shown as it will read. */
 export function SystemEditor({ name = "", body, market, subjects, onDone }: Props) {
-  const { keep, busy, answer } = useKeeper();
+  const { save, busy, answer } = useItems();
   const [title, setTitle] = useState(name);
   const [on, setOn] = useState(body?.on ?? "composite");
   const [sides, setSides] = useState({ up: sideOf(body?.up) ?? FIRST.up, down: sideOf(body?.down) ?? FIRST.down });
@@ -45,9 +45,9 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
   const set = (side: "up" | "down", next: Side) => {
     setSides((now) => ({ ...now, [side]: next }));
   };
-  const save = () => {
+  const submit = () => {
     const next = { version: 1, market, on, up: ruleOf(sides.up), down: ruleOf(sides.down) };
-    void keep("timing-system", title, next, name);
+    void save("timing-system", title, next, name);
   };
   return (
     <form
@@ -55,7 +55,7 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
       className="my-3 space-y-3 rounded-sm border border-rule bg-raised p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        save();
+        submit();
       }}
     >
       <div className="flex gap-4">
@@ -199,7 +199,7 @@ function ruleOf({ join, clauses }: Side): Rule {
 }
 
 /** Whether the editor can show a kept system: rules within rules came from elsewhere and stay as they are. */
-export function canBeChanged(body: KeptBody<"timing-system">): boolean {
+export function canBeChanged(body: ItemBody<"timing-system">): boolean {
   return sideOf(body.up) !== undefined && sideOf(body.down) !== undefined;
 }
 

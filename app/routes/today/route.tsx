@@ -6,7 +6,7 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, useHere } from "~/here";
-import { keptZones } from "~/kept-zones.server";
+import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
@@ -24,7 +24,7 @@ import { Explained } from "~/ui/term";
 const HISTORY = 504;
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const zones = await keptZones();
+  const zones = await savedZones();
   const [answer, regime, summaries] = await Promise.all([
     askFor(request, today, zones),
     askFor(request, regimeStudy, { history: HISTORY }),

@@ -1,23 +1,23 @@
 import { Invalid, NotFound, Unavailable } from "@server/errors";
-import { dropThing, keepThing } from "@server/kept.server";
+import { removeItem, saveItem } from "@server/items.server";
 import { formOf, openDesk } from "~/ask.server";
-import type { Route } from "./+types/kept";
+import type { Route } from "./+types/items";
 
-export interface KeptAnswer {
+export interface ItemAnswer {
   readonly error?: string;
   readonly details?: readonly string[];
   /** What was taken away, to put it back. */
-  readonly dropped?: { readonly kind: string; readonly name: string; readonly body: string };
+  readonly removed?: { readonly kind: string; readonly name: string; readonly body: string };
 }
 
 /** Keeps something the analyst made, or takes it away. */
-export async function action({ request }: Route.ActionArgs): Promise<KeptAnswer> {
+export async function action({ request }: Route.ActionArgs): Promise<ItemAnswer> {
   const form = await formOf(request);
   const [kind, name] = [text(form, "kind"), text(form, "name")];
   const { db } = await openDesk();
   try {
-    if (form.get("intent") === "drop") return { dropped: { kind, name, body: await dropThing(db, kind, name) } };
-    await keepThing(db, kind, name, text(form, "body"), form.has("was") ? text(form, "was") : undefined);
+    if (form.get("intent") === "remove") return { removed: { kind, name, body: await removeItem(db, kind, name) } };
+    await saveItem(db, kind, name, text(form, "body"), form.has("was") ? text(form, "was") : undefined);
     return {};
   } catch (error) {
     if (error instanceof Invalid) return { error: error.message, details: error.details };

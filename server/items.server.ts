@@ -1,0 +1,151 @@
+import type { Knex } from "knex";
+import { z } from "zod";
+import { OSCILLATORS } from "@studies/oscillator-names";
+import { isTooDeep, ruleSchema } from "@studies/rule-schema";
+import { clipped } from "@studies/words";
+import { write } from "./db.server";
+import { Invalid, NotFound } from "./errors";
+import { findItemRow, listAllRows, listItemRows, removeItemRow, upsertItemRow } from "./stores/items-store.server";
+
+interface KindOfItem<S extends z.ZodType> {
+  /** Version of the form that its bodies have now; a body of an earlier one is upgraded when it is read. */
+  readonly version: number;
+  readonly body: S;
+  /** From each earlier version to the next one, the first from 1. */
+  readonly upgrades: readonly ((body: Record<string, unknown>) => Record<string, unknown>)[];
+}
+
+/** The first form of a kind; one that changes it raises the version and adds the way from the last. */
+function first<S extends z.ZodRawShape>(shape: S) {
+  const body = z.strictObject({ version: z.literal(1), ...shape });
+  return { version: 1, body, upgrades: [] } satisfies KindOfItem<typeof body>;
+}
+
+/** The kinds of items that the analyst saves. */
+const KINDS = {
+  "timing-system": first({
+    market: z.string().min(1).max(20),
+    on: z.string().min(1).max(20),
+    up: ruleSchema,
+    down: ruleSchema,
+  }),
+  "breadth-zones": first({ crowded: z.number().min(50).max(100), washed: z.number().min(0).max(50) }),
+  oscillators: first({
+    panes: z.array(z.enum(Object.keys(OSCILLATORS) as [keyof typeof OSCILLATORS, ...(keyof typeof OSCILLATORS)[]])).max(4),
+  }),
+  list: first({
+    market: z.string().min(1).max(20),
+    tickers: z.array(z.string().min(1).max(20)).min(1).max(600),
+  }),
+  "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
+} as const;
+
+export type ItemKind = keyof typeof KINDS;
+export type ItemBody<K extends ItemKind> = z.output<(typeof KINDS)[K]["body"]>;
+
+export interface Item<K extends ItemKind> {
+  readonly name: string;
+  readonly body: ItemBody<K>;
+}
+
+const nameSchema = z.string().trim().min(1, "needs a name").max(60, "is longer than 60 letters");
+
+/** All items of a kind, in the order in which they were made; those of a form that is not known here are left out. */
+export async function listItems<K extends ItemKind>(db: Knex, kind: K): Promise<Item<K>[]> {
+  return (await listItemRows(db, kind)).flatMap((row) => {
+    const body = read(kind, row.body);
+    return body === undefined ? [] : [{ name: row.name, body }];
+  });
+}
+
+/** Kind and name of what is saved in a form that is not known here, such as one of a newer version; it stays as it is. */
+export async function listUnreadable(db: Knex): Promise<{ readonly kind: string; readonly name: string }[]> {
+  const found: { kind: string; name: string }[] = [];
+  for (const { kind, name, body } of await listAllRows(db))
+    if (!isKind(kind) || read(kind, body) === undefined) found.push({ kind, name });
+  return found;
+}
+
+/** One item by its name, undefined when there is none. */
+export async function findItem<K extends ItemKind>(db: Knex, kind: K, name: string): Promise<ItemBody<K> | undefined> {
+  const row = await findItemRow(db, kind, name);
+  return row && read(kind, row.body);
+}
+
+/** A body in its present form, upgraded where it has an earlier one; undefined for a form that is not known. */
+function read<K extends ItemKind>(kind: K, text: string): ItemBody<K> | undefined {
+  try {
+    return upgraded<z.ZodType>(KINDS[kind], JSON.parse(text)) as ItemBody<K>;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * A body in the present form of its kind.
+ * @throws ZodError for a body that its kind does not have, RangeError for a version that is not known
+ */
+export function upgraded<S extends z.ZodType>(kind: KindOfItem<S>, body: unknown): z.output<S> {
+  const version = Number((body as { version?: unknown } | null)?.version);
+  if (version > kind.version) throw new RangeError(`version ${version} is newer than ${kind.version}`);
+  let now = body;
+  for (let v = version; v < kind.version; v++) now = { ...kind.upgrades[v - 1]!(now as Record<string, unknown>), version: v + 1 };
+  return kind.body.parse(now);
+}
+
+/**
+ * Saves an item.
+ * @param kind one of the kinds
+ * @param name under which it is kept; a name that is taken is overwritten
+ * @param body as JSON
+ * @param was the name it has had so far, empty for something new: then a name that is taken is refused, and the old one
+ * is given up in the same transaction
+ * @throws Invalid for an unknown kind, a bad name or a body that its kind does not have, with the place
+ */
+export async function saveItem(db: Knex, kind: string, name: string, body: string, was?: string): Promise<void> {
+  const parsedName = nameSchema.safeParse(name);
+  if (!parsedName.success) throw new Invalid(`The name ${parsedName.error.issues[0]!.message}.`);
+  const parsed = schemaOf(kind).safeParse(parseJson(body));
+  if (!parsed.success) throw new Invalid("This cannot be kept as it is.", z.prettifyError(parsed.error).split("\n"));
+  const row = { name: parsedName.data, body: JSON.stringify(parsed.data) };
+  await write(db, () =>
+    db.transaction(async (trx) => {
+      if (was !== undefined && was !== row.name) {
+        if (await findItemRow(trx, kind, row.name)) throw new Invalid(`There is one called "${row.name}" already.`);
+        await removeItemRow(trx, kind, was);
+      }
+      await upsertItemRow(trx, kind, row);
+    }),
+  );
+}
+
+/**
+ * Removes an item.
+ * @returns its body as JSON, so that it can be put back
+ * @throws Invalid for an unknown kind; NotFound when there is nothing of that name
+ */
+export async function removeItem(db: Knex, kind: string, name: string): Promise<string> {
+  schemaOf(kind);
+  const row = await findItemRow(db, kind, name);
+  if (!row) throw new NotFound(`There is nothing kept as "${clipped(name)}".`);
+  await write(db, () => removeItemRow(db, kind, name));
+  return row.body;
+}
+
+function isKind(kind: string): kind is ItemKind {
+  return Object.hasOwn(KINDS, kind);
+}
+
+function schemaOf(kind: string): z.ZodType {
+  if (!isKind(kind)) throw new Invalid(`There is no kind "${clipped(kind)}" of things to keep.`);
+  return KINDS[kind].body;
+}
+
+function parseJson(text: string): unknown {
+  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new Invalid("What is to be kept is not JSON.");
+  }
+}
