@@ -73,5 +73,7 @@ describe("the rows of the period map", () => {
   it("are one row where there are no groups and too many for a row each", () => {
     const { rows } = of(Array.from({ length: 57 }, (_, k) => member(k, "", spread(k, 57))));
     expect(rows.map((r) => [r.name, r.dots.length])).toEqual([["stocks", 57]]);
+    const few = (n: number) => of(Array.from({ length: n }, (_, k) => member(k, "", spread(k, n)))).rows.length;
+    expect([few(20), few(21)]).toEqual([20, 1]);
   });
 });

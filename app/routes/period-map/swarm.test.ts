@@ -38,6 +38,12 @@ describe("stacked dots", () => {
     expect(three.slice(1).map(Math.abs)).toEqual([expect.closeTo(5.6, 9), expect.closeTo(5.6, 9)]);
     expect(three[1]).toBe(-three[2]!);
     expect(stacked([])).toEqual([]);
+    // Nearly touching is touching.
+    const [one, other] = stacked([
+      { x: 0, radius: 3 },
+      { x: 5.8, radius: 3 },
+    ]);
+    expect(Math.hypot(5.8, one! - other!)).toBeGreaterThanOrEqual(6.6 - 1e-9);
   });
   it("shrink together until each row fits its height", () => {
     const crowd = Array.from({ length: 40 }, () => ({ x: 50, radius: 4 }));

@@ -34,6 +34,7 @@ describe("trails", () => {
     const { traced, colours } = of(42, (k) => `sector ${k % 13}`);
     expect(traced.size).toBe(5);
     expect(colours.get("T14")).toBe("sector 1");
+    expect(of(42, (k) => `sector ${k % 7}`).colours.get("T1")).toBe("sector 1");
     expect(of(42, (k) => `sector ${k % 6}`).colours.get("T1")).toBe("var(--soft)");
   });
   it("leave out who has not moved, or has no past", () => {
