@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { useLocation } from "react-router";
 import type { Link } from "@studies/define-study";
+import { pathOf } from "./screens";
 
 /** What every screen shares, and every link carries on: the market, the as-of date and the focus. */
 export interface Here {
@@ -52,22 +53,11 @@ export function withHere(href: string, here: Here): string {
   return hrefOf(here, pathname, Object.fromEntries(own.map((key) => [key, searchParams.getAll(key)])));
 }
 
-const PATHS: Record<Link["screen"], string> = {
-  today: "/",
-  regime: "/regime",
-  breadth: "/breadth",
-  timing: "/timing",
-  rotation: "/rotation",
-  groups: "/groups",
-  "period-map": "/period-map",
-  chart: "/chart",
-};
-
 /** Where a link of a study leads from here. */
 export function linkHref(here: Here, { screen, params = {} }: Link): string {
-  if (screen !== "chart") return hrefOf(here, PATHS[screen], params);
+  if (screen !== "chart") return hrefOf(here, pathOf(screen), params);
   const { ticker = "", ...rest } = params;
-  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, rest);
+  return hrefOf(here, `${pathOf("chart")}/${encodeURIComponent(ticker)}`, rest);
 }
 
 /** What is shared, from the present address. */

@@ -22,7 +22,8 @@ export function screenOf(pathname: string, search: string): string {
 const openers = new Map<string, string>();
 /** The screen that is drawn; the address may be that of the next one already. */
 let drawn = { screen: "", href: "" };
-let goingBack = false;
+/** The screen that one is on the way back to, and the one whose key asked for it. */
+let goingBack: { readonly from: string; readonly to: string } | undefined;
 
 /**
  * Whether a screen took the place of another of its kind, so that it was opened from where that was. Of another kind it was
@@ -40,8 +41,9 @@ export function useOpeners(): void {
     const screen = screenOf(pathname, search);
     const earlier = drawn;
     drawn = { screen, href: pathname + search };
-    const back = goingBack;
-    goingBack = false;
+    const back = goingBack?.to === screen;
+    // What asked for the way back may be drawn only now; whatever else is drawn has ended it.
+    if (goingBack?.from !== screen) goingBack = undefined;
     if (earlier.href === "" || screen === earlier.screen || back || type === NavigationType.Pop) return;
     const from = isNeighbour(screen, earlier.screen, type) ? openers.get(earlier.screen) : earlier.href;
     if (from === undefined) openers.delete(screen);
@@ -55,10 +57,11 @@ export function useWayBack(): (otherwise: string | undefined) => boolean {
   return (otherwise) => {
     const screen = screenOf(window.location.pathname, window.location.search);
     // What is not drawn yet was opened from what is.
-    const opener = screen === drawn.screen || goingBack ? openers.get(screen) : drawn.href;
+    const opener = screen === drawn.screen || screen === goingBack?.to ? openers.get(screen) : drawn.href;
     const to = opener === undefined ? otherwise : withHere(opener, hereNow());
     if (to === undefined) return false;
-    goingBack = true;
+    const { pathname, search } = new URL(to, window.location.href);
+    goingBack = { from: screen, to: screenOf(pathname, search) };
     void navigate(to);
     return true;
   };

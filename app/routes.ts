@@ -1,16 +1,11 @@
 import { index, layout, route, type RouteConfig } from "@react-router/dev/routes";
+import { SCREENS, type Screen } from "./screens";
 
 export default [
   layout("routes/frame/route.tsx", [
-    index("routes/today/route.tsx"),
-    route("regime", "routes/regime/route.tsx"),
-    route("breadth", "routes/breadth/route.tsx"),
-    route("timing", "routes/timing/route.tsx"),
-    route("rotation", "routes/rotation/route.tsx"),
-    route("groups", "routes/groups/route.tsx"),
-    route("period-map", "routes/period-map/route.tsx"),
-    route("chart/:ticker?", "routes/chart/route.tsx"),
-    route("files", "routes/files/route.tsx"),
+    ...SCREENS.map(({ id, path, params = "" }: Screen) =>
+      path === "/" ? index(`routes/${id}/route.tsx`) : route(path.slice(1) + params, `routes/${id}/route.tsx`),
+    ),
     route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),
   ]),

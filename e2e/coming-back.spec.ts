@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { SCREENS } from "../app/screens";
 import { reading, ready } from "./main-job";
 import { expect, test } from "./watch";
 
@@ -7,7 +8,8 @@ import { expect, test } from "./watch";
 const rows = (page: Page, table: string | RegExp) => page.getByRole("table", { name: table }).locator("tr[data-row]");
 
 test("one key leads to what a screen is for, on every screen", async ({ page }) => {
-  for (const path of ["/", "/regime", "/breadth", "/timing", "/rotation", "/groups", "/period-map", "/chart/ALBRO"]) {
+  for (const { id, path: own } of SCREENS.filter((s) => s.id !== "files")) {
+    const path = id === "chart" ? `${own}/ALBRO` : own;
     await page.goto(path);
     await ready(page);
     await page.keyboard.press("m");

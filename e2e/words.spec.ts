@@ -1,19 +1,14 @@
+import { SCREENS } from "../app/screens";
 import { withTerms } from "../studies/glossary";
 import { ready } from "./main-job";
 import { expect, test } from "./watch";
 
-const SCREENS = [
-  "/",
-  "/regime",
-  "/breadth",
-  "/timing",
-  "/rotation",
+/** Every screen, and what some show of other sets and levels. */
+const PLACES = [
+  ...SCREENS.filter(({ id }) => id !== "files").map(({ id, path }) => (id === "chart" ? `${path}/ALBRO` : path)),
   "/rotation?set=stock&in=group:ALBIG",
-  "/groups",
   "/groups?peers=industry",
   "/groups?in=group:ALBIG",
-  "/period-map",
-  "/chart/ALBRO",
 ];
 
 interface Shown {
@@ -32,7 +27,7 @@ function unexplained(shown: readonly Shown[]): string[] {
   return [...found].filter(([, explained]) => !explained).map(([name]) => name);
 }
 
-for (const path of SCREENS)
+for (const path of PLACES)
   test(`${path} explains the words of ours that it uses, where one points at them`, async ({ page }) => {
     await page.goto(path);
     await ready(page);

@@ -8,7 +8,7 @@ import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useHotkey } from "~/ui/use-hotkey";
 import { findDate } from "./find-date";
-import { SCREENS } from "./screens";
+import { SCREENS } from "~/screens";
 
 const ITEM =
   "flex cursor-pointer items-baseline justify-between gap-3 rounded-sm px-2.5 py-1.5 data-[selected=true]:bg-chosen data-[selected=true]:text-indigo";

@@ -1,4 +1,4 @@
-import { SCREENS } from "./screens";
+import { SCREENS } from "~/screens";
 
 /** The keys that work on every screen, and what each does. */
 export const KEYS: readonly (readonly [keys: string, does: string])[] = [

@@ -7,7 +7,7 @@ import { useWayBack } from "~/opener";
 import { useHotkey } from "~/ui/use-hotkey";
 import { focusMain } from "./arrival";
 import { KEYS } from "./keys";
-import { SCREENS } from "./screens";
+import { SCREENS } from "~/screens";
 
 /** The keys that work on every screen, and the page that names them. */
 export function Shortcuts() {

@@ -1,0 +1,74 @@
+/** A screen of the course. Its code stands in `app/routes/` in a folder of its id. */
+export interface Screen {
+  readonly id: string;
+  readonly name: string;
+  readonly path: string;
+  /** What follows the path in an address, as the router writes it. */
+  readonly params?: string;
+  /** Pressed after `g`. */
+  readonly letter: string;
+  readonly about: string;
+}
+
+/**
+ * The course: the work in its order, with the screens that serve each part. The one list of them: routes, keys, links, the
+ * course itself and the journeys that go through all screens are made from it.
+ */
+export const COURSE = [
+  {
+    part: "Read",
+    screens: [
+      { id: "today", name: "Today", path: "/", letter: "t", about: "How the market stands and what changed" },
+      {
+        id: "regime",
+        name: "Regime",
+        path: "/regime",
+        letter: "e",
+        about: "Direction, volatility and the structure of the index",
+      },
+      { id: "breadth", name: "Breadth", path: "/breadth", letter: "b", about: "How many members take part" },
+      { id: "timing", name: "Timing", path: "/timing", letter: "i", about: "Pressure, lanes of signals and re-entries" },
+    ],
+  },
+  {
+    part: "Compare",
+    screens: [
+      {
+        id: "rotation",
+        name: "Rotation",
+        path: "/rotation",
+        letter: "o",
+        about: "Where the members of a set stand against a benchmark, and which way they go",
+      },
+      { id: "groups", name: "Groups", path: "/groups", letter: "r", about: "Who leads, sector by sector down to the holdings" },
+      {
+        id: "period-map",
+        name: "Period map",
+        path: "/period-map",
+        letter: "p",
+        about: "What every member made between two sessions, and who held up",
+      },
+    ],
+  },
+  {
+    part: "Select",
+    screens: [
+      { id: "chart", name: "Chart", path: "/chart", params: "/:ticker?", letter: "c", about: "One instrument, bar by bar" },
+    ],
+  },
+  {
+    part: "Act",
+    screens: [{ id: "files", name: "Data", path: "/files", letter: "d", about: "What is loaded; import and export" }],
+  },
+] as const satisfies readonly { readonly part: string; readonly screens: readonly Screen[] }[];
+
+export type ScreenId = (typeof COURSE)[number]["screens"][number]["id"];
+
+export const SCREENS: readonly (Screen & { readonly id: ScreenId })[] = COURSE.flatMap(
+  (part): readonly (Screen & { readonly id: ScreenId })[] => part.screens,
+);
+
+/** Path of a screen. */
+export function pathOf(id: ScreenId): string {
+  return SCREENS.find((s) => s.id === id)!.path;
+}
