@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import type { PeriodGroup } from "@studies/period-groups";
 import type { PeriodRow } from "@studies/period-map";
+import { boxAround, placed, type Label, type Lettering } from "~/charts/label-boxes";
 import { fittingSwarms, radiusAt } from "./swarm";
 
 /* Geometry of the picture, in pixels. */
@@ -125,50 +126,25 @@ function spanOf(members: readonly PeriodRow[], reference: number): { low: number
   return { low: Math.min(low, ...known), high: Math.max(high, low + 0.005, ...known) };
 }
 
-export interface DotLabel {
-  readonly key: string;
-  readonly text: string;
-  readonly x: number;
-  readonly y: number;
-  readonly anchor: "start" | "end" | "middle";
+export interface DotLabel extends Label {
   /** From a label that stands apart to its dot. */
   readonly leader?: { readonly x: number; readonly y: number };
 }
 
-interface Box {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
-
-const LETTER = 5.7;
-const CAPITAL = 7;
 const LINE = 10;
+const LETTERING: Lettering = { letter: 5.7, capital: 7, above: LINE - 2, below: 1.5 };
 
-/**
- * Names beside dots: the ends of each row, its largest, and in short rows all. Each takes the first place where it covers
- * neither a dot nor another name and stays in its row; one that finds none is left out.
- */
+/** Names beside dots: the ends of each row, its largest, and in short rows all for whom there is room. */
 export function labelsOf({ rows, rowHeight, width }: Layout, nameOf: (row: PeriodRow) => string): DotLabel[] {
-  const labels: DotLabel[] = [];
-  for (const row of rows) {
-    const taken: Box[] = row.dots.map((d) => around(d.x, d.y, d.radius));
-    for (const dot of wanted(row.dots, rowHeight)) {
-      const text = nameOf(dot.row);
-      for (const label of offered(dot, text, row.top, rowHeight)) {
-        const box = boxOf(label);
-        const inside =
-          box.left >= LEFT + 2 && box.right <= width - 1 && box.top >= row.top - 1 && box.bottom <= row.top + rowHeight + 1;
-        const own = around(dot.x, dot.y, dot.radius);
-        if (!inside || taken.some((other) => !same(other, own) && overlap(box, other))) continue;
-        taken.push(box);
-        labels.push(label);
-        break;
-      }
-    }
-  }
-  return labels;
+  return rows.flatMap((row) => {
+    const marks = new Map(row.dots.map((d) => [d, boxAround(d.x, d.y, d.radius)]));
+    const namings = wanted(row.dots, rowHeight).map((dot) => ({
+      mark: marks.get(dot)!,
+      offered: offered(dot, nameOf(dot.row), row.top, rowHeight),
+    }));
+    const within = { left: LEFT + 2, right: width - 1, top: row.top - 1, bottom: row.top + rowHeight + 1 };
+    return placed(namings, [...marks.values()], within, LETTERING);
+  });
 }
 
 const MOST_NAMED = 10;
@@ -187,11 +163,7 @@ function wanted(dots: readonly PlacedDot[], rowHeight: number): PlacedDot[] {
 function offered({ row, x, y, radius }: PlacedDot, text: string, top: number, height: number): DotLabel[] {
   const gap = radius + 3;
   const at = (dx: number, dy: number, anchor: DotLabel["anchor"]): DotLabel => ({
-    key: row.key,
-    text,
-    x: x + dx,
-    y: y + dy,
-    anchor,
+    ...{ key: row.key, text, x: x + dx, y: y + dy, anchor },
   });
   const sides = row.change >= 0 ? [at(gap, 3.5, "start"), at(-gap, 3.5, "end")] : [at(-gap, 3.5, "end"), at(gap, 3.5, "start")];
   const apart = [-26, 26, -46, 46].flatMap((dx): DotLabel[] =>
@@ -201,23 +173,4 @@ function offered({ row, x, y, radius }: PlacedDot, text: string, top: number, he
     })),
   );
   return [...sides, at(0, -gap, "middle"), at(0, gap + LINE - 3, "middle"), ...apart];
-}
-
-function boxOf({ x, y, anchor, text }: DotLabel): Box {
-  const capitals = text.replace(/[^A-Z0-9]/g, "").length;
-  const width = capitals * CAPITAL + (text.length - capitals) * LETTER;
-  const left = anchor === "start" ? x : anchor === "end" ? x - width : x - width / 2;
-  return { left, right: left + width, top: y - LINE + 2, bottom: y + 1.5 };
-}
-
-function around(x: number, y: number, r: number): Box {
-  return { left: x - r, right: x + r, top: y - r, bottom: y + r };
-}
-
-function overlap(a: Box, b: Box): boolean {
-  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
-}
-
-function same(a: Box, b: Box): boolean {
-  return a.left === b.left && a.top === b.top && a.right === b.right;
 }

@@ -1,3 +1,5 @@
+import { boxAround, boxOf, placed, type Label, type Lettering } from "~/charts/label-boxes";
+
 /*
  * Geometry of the dial: up is ahead, left is gaining, so that a member that goes round moves clockwise. Lengths are in
  * units of the drawing, of which the dial is SIZE wide and high.
@@ -54,49 +56,24 @@ export function headSize(value: number, largest: number, members: number): numbe
   return (3.6 + 7.4 * Math.sqrt(value / largest)) * scale;
 }
 
-export interface PlacedLabel {
-  readonly key: string;
-  readonly x: number;
-  readonly y: number;
-  readonly anchor: "start" | "end" | "middle";
-}
-
-interface Box {
-  readonly left: number;
-  readonly right: number;
-  readonly top: number;
-  readonly bottom: number;
-}
-
-/** Width of a letter, generously: capitals, as of tickers, are wider. */
-const LETTER = 6.1;
-const CAPITAL = 8.1;
-const HEIGHT = 13;
+const LETTERING: Lettering = { letter: 6.1, capital: 8.1, above: 11, below: 2 };
 
 /**
- * Labels beside the heads, those with trails first, then farthest from the hub: each takes the first side on which it covers neither a head nor
- * another label nor the hub's name nor that of a ring; one that finds none is left out.
+ * Labels beside the heads, those with trails first, then farthest from the hub: each takes the first side on which it
+ * covers neither a head nor another label nor the hub's name nor that of a ring; one that finds none is left out.
  */
-export function placeLabels(members: readonly DialMember[], hub = "", rings: readonly RingLabel[] = []): PlacedLabel[] {
-  const taken: Box[] = [
-    ...members.map((m) => around(headOf(m), m.size + 1)),
-    boxOf(hubLabel(), hub),
-    ...rings.map((ring) => boxOf({ key: "", ...ring, anchor: "start" }, ring.text)),
+export function placeLabels(members: readonly DialMember[], hub = "", rings: readonly RingLabel[] = []): Label[] {
+  const heads = members.map((m) => boxAround(headOf(m).x, headOf(m).y, m.size + 1));
+  const taken = [
+    ...heads,
+    boxOf({ ...hubLabel(), text: hub }, LETTERING),
+    ...rings.map((ring) => boxOf({ ...ring, anchor: "start" }, LETTERING)),
   ];
-  const placed: PlacedLabel[] = [];
-  const ranked = [...members].sort((a, b) => Number(b.isFirst) - Number(a.isFirst) || b.fromHub - a.fromHub);
-  for (const m of ranked) {
-    const own = taken[members.indexOf(m)]!;
-    for (const label of candidates(m)) {
-      const box = boxOf(label, m.label);
-      const inside = box.left >= 0 && box.right <= SIZE && box.top >= 0 && box.bottom <= SIZE;
-      if (!inside || taken.some((other) => other !== own && overlap(box, other))) continue;
-      taken.push(box);
-      placed.push(label);
-      break;
-    }
-  }
-  return placed;
+  const ranked = members
+    .map((m, k) => ({ m, mark: heads[k]! }))
+    .sort((a, b) => Number(b.m.isFirst) - Number(a.m.isFirst) || b.m.fromHub - a.m.fromHub);
+  const namings = ranked.map(({ m, mark }) => ({ mark, offered: candidates(m) }));
+  return placed(namings, taken, { left: 0, right: SIZE, top: 0, bottom: SIZE }, LETTERING);
 }
 
 /** How many sigma a ring stands for, and where that is written. */
@@ -114,38 +91,24 @@ export function ringLabels(reach: number): RingLabel[] {
 }
 
 /** Where the name of the hub stands: under it. */
-export function hubLabel(): PlacedLabel {
-  return { key: "", x: CENTRE, y: CENTRE + 16, anchor: "middle" };
+export function hubLabel() {
+  return { x: CENTRE, y: CENTRE + 16, anchor: "middle" } as const;
 }
 
 function headOf(m: DialMember): DialPoint {
   return m.trail[m.trail.length - 1]!;
 }
 
-function candidates(m: DialMember): PlacedLabel[] {
+function candidates(m: DialMember): Label[] {
   const { x, y } = headOf(m);
   const gap = m.size + 4;
-  const right: PlacedLabel = { key: m.key, x: x + gap, y: y + 4, anchor: "start" };
-  const left: PlacedLabel = { key: m.key, x: x - gap, y: y + 4, anchor: "end" };
-  const above: PlacedLabel = { key: m.key, x, y: y - gap - 2, anchor: "middle" };
-  const below: PlacedLabel = { key: m.key, x, y: y + gap + 9, anchor: "middle" };
+  const at = (dx: number, dy: number, anchor: Label["anchor"]): Label => ({
+    ...{ key: m.key, text: m.label, x: x + dx, y: y + dy, anchor },
+  });
+  const [right, left] = [at(gap, 4, "start"), at(-gap, 4, "end")];
+  const [above, below] = [at(0, -gap - 2, "middle"), at(0, gap + 9, "middle")];
   // Away from the hub first, where there is room.
   return x >= CENTRE ? [right, above, below, left] : [left, above, below, right];
-}
-
-function boxOf({ x, y, anchor }: PlacedLabel, text: string): Box {
-  const capitals = text.replace(/[^A-Z0-9]/g, "").length;
-  const width = capitals * CAPITAL + (text.length - capitals) * LETTER;
-  const left = anchor === "start" ? x : anchor === "end" ? x - width : x - width / 2;
-  return { left, right: left + width, top: y - HEIGHT + 2, bottom: y + 2 };
-}
-
-function around({ x, y }: DialPoint, r: number): Box {
-  return { left: x - r, right: x + r, top: y - r, bottom: y + r };
-}
-
-function overlap(a: Box, b: Box): boolean {
-  return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 }
 
 /** A name short enough to stand beside a head: the ticker of a stock, else its first words. */
