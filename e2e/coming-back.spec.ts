@@ -1,11 +1,8 @@
-import type { Page } from "@playwright/test";
 import { SCREENS } from "../app/screens";
-import { reading, ready } from "./main-job";
+import { reading, ready, rows } from "./main-job";
 import { expect, test } from "./watch";
 
 /* Where the keyboard goes, and what is found again on the way back. */
-
-const rows = (page: Page, table: string | RegExp) => page.getByRole("table", { name: table }).locator("tr[data-row]");
 
 test("one key leads to what a screen is for, on every screen", async ({ page }) => {
   for (const { id, path: own } of SCREENS.filter((s) => s.id !== "files")) {

@@ -1,10 +1,10 @@
 import type { Page } from "@playwright/test";
 import { expect } from "./watch";
 
+/** Rows of a table of instruments or groups. */
+export const rows = (page: Page, table: string | RegExp) => page.getByRole("table", { name: table }).locator("tr[data-row]");
 /** The reading of the screen in view. */
 export const reading = (page: Page) => page.getByRole("main").getByRole("heading", { level: 1 });
-
-const rows = (page: Page, table: string) => page.getByRole("table", { name: table }).locator("tr[data-row]");
 
 /** Waits until the browser has taken over the page: only then do keys and menus work. */
 export async function ready(page: Page): Promise<void> {

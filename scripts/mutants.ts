@@ -75,9 +75,9 @@ function sourcesIn(folder: string): string[] {
     .filter((file) => file.endsWith(".ts") && !/\.test\.ts$|testing|index\.ts$|registry|words\.ts$/.test(file));
 }
 
-/** Tests of a folder of core; of studies those beside them and the recomputations on the server. */
+/** Tests beside what was changed; of studies the recomputations on the server as well. */
 function testsFor(file: string): string[] {
-  return file.startsWith("core/") ? [path.dirname(file)] : ["studies", "server/recompute"];
+  return file.startsWith("studies/") ? ["studies", "server/recompute"] : [path.dirname(file)];
 }
 
 const random = seeded(Number(values.seed));

@@ -2,7 +2,7 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import clsx from "clsx";
 import { useLayoutEffect, useMemo, useRef, useState, type CSSProperties, type KeyboardEvent, type ReactNode } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { findEntry } from "@studies/glossary";
+import { findEntry } from "@studies/terms";
 import { count, list } from "@studies/words";
 import { hereNow, useHrefWith, withHere } from "~/here";
 import { useFittingColumns } from "./fitting-columns";

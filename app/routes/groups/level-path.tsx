@@ -4,7 +4,7 @@ import { findGroup, labelOfKey } from "@studies/group-key";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useFocus } from "~/ui/use-focus";
-import { findEntry } from "@studies/glossary";
+import { findEntry } from "@studies/terms";
 
 /** Where in sectors, industries and stocks one is, with the way up and the group's place in the focus. */
 export function LevelPath({ inside, sector, fund }: { inside: string; sector: string; fund: string | undefined }) {

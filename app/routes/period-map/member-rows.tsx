@@ -1,10 +1,12 @@
-import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { Link } from "react-router";
+import { useMemo, useRef, useState, type PointerEvent } from "react";
 import type { PeriodGroup } from "@studies/period-groups";
 import type { PeriodRow } from "@studies/period-map";
 import { signedPercent } from "@studies/words";
+import { HaloText } from "~/charts/halo-text";
 import { useWidth } from "~/ui/use-width";
+import { Axis, RowFrame } from "./rows-frame";
 import { labelsOf, layoutOf, LEFT, TOP, WIDTH, type Layout } from "./rows-layout";
+import { Threshold } from "./threshold";
 
 interface Props {
   readonly rows: readonly PeriodRow[];
@@ -104,148 +106,47 @@ export function MemberRows(props: Props) {
             fill="var(--indigo)"
             opacity={0.1}
           />
-          <text
+          <HaloText
             x={Math.max(LEFT + 4, Math.min(width - 90, Math.min(span.from, span.to) + 5))}
             y={height - 9}
             fontSize={12}
             fontWeight={600}
             fill="var(--indigo)"
-            stroke="var(--paper)"
-            strokeWidth={4}
-            paintOrder="stroke"
           >
             {within.length} of {rows.length}
-          </text>
+          </HaloText>
         </g>
       )}
-      {layout.rows.map((row) => {
-        const to = row.key === "" ? undefined : inside(row.key);
-        const title = (
-          <>
-            <text x={LEFT - 56} y={row.middle + 4} fontSize={12} textAnchor="end" fill="var(--ink)" fontWeight={to ? 600 : 400}>
-              {row.name}
-            </text>
-            <text
-              x={LEFT - 10}
-              y={row.middle + 4}
-              fontSize={12}
-              textAnchor="end"
-              fill={row.mean >= 0 ? "var(--teal)" : "var(--rust)"}
-            >
-              {signedPercent(row.mean)}
-            </text>
-          </>
-        );
-        return (
-          <g key={row.name}>
-            <line x1={0} x2={width} y1={row.top} y2={row.top} stroke="var(--rule)" strokeWidth={0.7} />
-            {to ? (
-              <Link
-                to={to}
-                aria-label={`Inside ${row.name}, ${signedPercent(row.mean)} in the mean`}
-                className="[&:hover_text]:fill-indigo"
-              >
-                <rect x={0} y={row.top} width={LEFT - 6} height={layout.rowHeight} fill="transparent" />
-                {title}
-              </Link>
-            ) : (
-              title
-            )}
-            {!Number.isNaN(row.median) && (
-              <rect
-                x={x(row.median) - 1.2}
-                width={2.4}
-                y={row.top + 2}
-                height={layout.rowHeight - 4}
-                fill="var(--track)"
-                stroke="var(--soft)"
-                strokeWidth={0.5}
-              >
-                <title>{`median ${signedPercent(row.median)}`}</title>
-              </rect>
-            )}
-          </g>
-        );
-      })}
+      {layout.rows.map((row) => (
+        <RowFrame key={row.name} layout={layout} row={row} to={row.key === "" ? undefined : inside(row.key)} />
+      ))}
       <Dots layout={layout} reference={reference} chosen={chosen} onLight={onLight} onToggle={onToggle} />
       <g pointerEvents="none" fontSize={10.5} fill="var(--ink)">
         {labels.map((l) => (
           <g key={l.key} opacity={lit === undefined || lit === l.key ? 1 : 0.35}>
             {l.leader && <line x1={l.leader.x} y1={l.leader.y} x2={l.x} y2={l.y - 3.5} stroke="var(--soft)" strokeWidth={0.6} />}
-            <text x={l.x} y={l.y} textAnchor={l.anchor} stroke="var(--paper)" strokeWidth={2.4} paintOrder="stroke">
+            <HaloText x={l.x} y={l.y} textAnchor={l.anchor} strokeWidth={2.4}>
               {l.text}
-            </text>
+            </HaloText>
           </g>
         ))}
         {litDot && (
           <>
             <circle cx={litDot.x} cy={litDot.y} r={litDot.radius + 2} fill="none" stroke="var(--ink)" strokeWidth={1.4} />
-            <text
+            <HaloText
               x={litDot.x > width - 190 ? litDot.x - litDot.radius - 5 : litDot.x + litDot.radius + 5}
               y={litDot.y + 4}
               textAnchor={litDot.x > width - 190 ? "end" : "start"}
               fontSize={11.5}
               fontWeight={600}
-              stroke="var(--paper)"
-              strokeWidth={4}
-              paintOrder="stroke"
             >
               {litDot.row.name} {signedPercent(litDot.row.change)}
-            </text>
+            </HaloText>
           </>
         )}
       </g>
       <Threshold {...{ layout, lineX, rows, onChoose, valueAt, referenceName }} />
     </svg>
-  );
-}
-
-function Axis({
-  layout,
-  lineX,
-  reference,
-  referenceName,
-}: {
-  layout: Layout;
-  lineX: number;
-  reference: number;
-  referenceName: string;
-}) {
-  const { x, height, ticks, width } = layout;
-  const right = lineX > width - 200;
-  return (
-    <g pointerEvents="none">
-      {ticks.map((tick) => (
-        <g key={tick}>
-          <line
-            x1={x(tick)}
-            x2={x(tick)}
-            y1={TOP}
-            y2={height}
-            stroke={tick === 0 ? "var(--ink)" : "var(--rule)"}
-            strokeWidth={tick === 0 ? 1 : 0.7}
-          />
-          <text x={x(tick)} y={11} fontSize={11} textAnchor="middle" fill="var(--soft)">
-            {tick === 0 ? "0%" : signedPercent(tick, Math.abs(ticks[1]! - ticks[0]!) < 0.01 ? 1 : 0)}
-          </text>
-        </g>
-      ))}
-      {!Number.isNaN(reference) && (
-        <>
-          <line x1={lineX} x2={lineX} y1={TOP - 14} y2={height} stroke="var(--indigo)" strokeWidth={1.4} strokeDasharray="4 3" />
-          <text
-            x={right ? lineX - 9 : lineX + 9}
-            y={24}
-            fontSize={11.5}
-            fontWeight={600}
-            textAnchor={right ? "end" : "start"}
-            fill="var(--indigo)"
-          >
-            {referenceName} {signedPercent(reference)}
-          </text>
-        </>
-      )}
-    </g>
   );
 }
 
@@ -288,77 +189,5 @@ function Dots({
         )}
       </g>
     )),
-  );
-}
-
-/** The handle on the line of the index: dragged or moved by arrows it is a bound, and Enter chooses all above it. */
-function Threshold({
-  layout,
-  lineX,
-  rows,
-  onChoose,
-  valueAt,
-  referenceName,
-}: {
-  layout: Layout;
-  lineX: number;
-  rows: readonly PeriodRow[];
-  onChoose: (keys: readonly string[]) => void;
-  valueAt: (x: number) => number;
-  referenceName: string;
-}) {
-  const [moved, setMoved] = useState<number>();
-  const { width } = layout;
-  const at = moved ?? lineX;
-  const bound = valueAt(at);
-  const above = rows.filter((r) => r.change >= bound);
-  const onKeyDown = (event: KeyboardEvent) => {
-    const step = event.shiftKey ? 40 : 8;
-    const move = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step }[event.key];
-    if (move !== undefined) setMoved(Math.max(LEFT + 14, Math.min(width - 2, at + move)));
-    else if (event.key === "Home") setMoved(undefined);
-    else if (event.key === "Enter" || event.key === " ") onChoose(above.map((r) => r.key));
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
-  return (
-    <g
-      role="slider"
-      tabIndex={0}
-      aria-label="Choose all that did better than"
-      aria-orientation="horizontal"
-      aria-valuenow={Number((100 * bound).toFixed(2))}
-      aria-valuetext={`${at === lineX ? `${referenceName}, ` : ""}${signedPercent(bound)}: ${above.length} of ${rows.length}; Enter chooses them`}
-      onKeyDown={onKeyDown}
-      onBlur={() => {
-        setMoved(undefined);
-      }}
-      onDoubleClick={() => {
-        onChoose(above.map((r) => r.key));
-      }}
-      className="cursor-ew-resize outline-none [&:focus-visible>path]:stroke-ink"
-    >
-      <title>Drag to the right edge to choose all that did better</title>
-      {moved !== undefined && (
-        <>
-          <line x1={at} x2={at} y1={TOP - 14} y2={layout.height} stroke="var(--indigo)" strokeWidth={1.2} />
-          <text
-            x={at + (at > width - 130 ? -9 : 9)}
-            y={layout.height - 9}
-            textAnchor={at > width - 130 ? "end" : "start"}
-            fontSize={11.5}
-            fontWeight={600}
-            fill="var(--indigo)"
-            stroke="var(--paper)"
-            strokeWidth={4}
-            paintOrder="stroke"
-          >
-            {above.length} made {signedPercent(bound)} or more
-          </text>
-        </>
-      )}
-      <path d={`M${at - 6} ${TOP - 14} h12 v6 l-6 7 l-6 -7 z`} fill="var(--indigo)" strokeWidth={2} />
-    </g>
   );
 }

@@ -2,7 +2,7 @@ import type { NamedState } from "@studies/regime-states";
 import { isSmallSample } from "@studies/small-sample";
 import { count, fixed, list, percent, signedPercent } from "@studies/words";
 import { tint } from "~/ui/tint";
-import { withTerms } from "@studies/glossary";
+import { withTerms } from "@studies/terms";
 
 interface Props {
   readonly rows: readonly NamedState[];

@@ -1,5 +1,6 @@
 import { useId, useMemo } from "react";
 import { signed } from "@studies/words";
+import { HaloText } from "~/charts/halo-text";
 import {
   CENTRE,
   headSize,
@@ -102,7 +103,7 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
       <circle cx={CENTRE} cy={CENTRE} r={4} fill="var(--ink)">
         <title>{hub}</title>
       </circle>
-      <text
+      <HaloText
         x={hubAt.x}
         y={hubAt.y}
         textAnchor="middle"
@@ -110,10 +111,9 @@ export function Dial({ title, set, rows, at, trail, hub, lit, onLight, onOpen }:
         fill="var(--soft)"
         stroke="var(--raised)"
         strokeWidth={2.5}
-        paintOrder="stroke"
       >
         {hub}
-      </text>
+      </HaloText>
       <clipPath id={clip}>
         <circle cx={CENTRE} cy={CENTRE} r={RADIUS} />
       </clipPath>
@@ -195,7 +195,7 @@ function DialLabel({
   strong: boolean;
 }) {
   return (
-    <text
+    <HaloText
       x={x}
       y={y}
       textAnchor={anchor}
@@ -204,11 +204,10 @@ function DialLabel({
       fill="var(--ink)"
       stroke="var(--raised)"
       strokeWidth={2.5}
-      paintOrder="stroke"
       pointerEvents="none"
     >
       {text}
-    </text>
+    </HaloText>
   );
 }
 

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { PastEvent } from "@studies/rotation-row";
-import { findEntry } from "@studies/glossary";
+import { findEntry } from "@studies/terms";
 import { date } from "@studies/words";
 import { hrefOf, useHere } from "~/here";
 import { Explained } from "~/ui/term";

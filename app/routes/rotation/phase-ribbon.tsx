@@ -48,7 +48,7 @@ export function PhaseRibbon(props: Props) {
   return (
     <div>
       <div className="max-h-[612px] overflow-y-auto">
-        <table className="w-full border-separate border-spacing-0">
+        <table className="w-full border-separate border-spacing-0" {...dragging(samples, columns)}>
           <caption className="sr-only">Phases by {sampleName}, highest trend first</caption>
           <thead className="sticky top-0 z-10 bg-paper">
             <tr className="text-soft">
@@ -76,7 +76,7 @@ export function PhaseRibbon(props: Props) {
               </th>
             </tr>
           </thead>
-          <tbody {...dragging(samples, columns)}>
+          <tbody>
             {rows.map((r) => (
               <tr
                 key={r.key}

@@ -15,26 +15,28 @@ export function columnsOf({ at, last }: Pick<Samples, "at" | "last">, wanted: nu
   return { from: Math.max(0, Math.min(last + 1 - count, at)), count };
 }
 
-/** What a pointer on a row of columns means: press and drag to look, let go to stay. */
+/**
+ * What a pointer on the columns means: press and drag to look, let go to stay. For what holds the rows, which change their
+ * order meanwhile; each strip of columns in it is marked `data-columns`.
+ */
 export function dragging(samples: Samples, { from, count }: Columns) {
-  // The rows change their order meanwhile: what holds the pointer is what they stand in.
   const sampleAt = (event: PointerEvent) => {
-    const box = (event.currentTarget.querySelector("[data-columns]") ?? event.currentTarget).getBoundingClientRect();
-    const share = (event.clientX - box.left) / box.width;
+    const { left, width } = event.currentTarget.querySelector("[data-columns]")!.getBoundingClientRect();
+    const share = (event.clientX - left) / width;
     return from + Math.max(0, Math.min(count - 1, Math.floor(share * count)));
   };
+  const isHeld = (event: PointerEvent) => event.currentTarget.hasPointerCapture(event.pointerId);
   return {
     onPointerDown(event: PointerEvent) {
-      const isRow = event.currentTarget.querySelector("[data-columns]") !== null;
-      if (event.button !== 0 || (isRow && !(event.target as Element).closest("[data-columns]"))) return;
+      if (event.button !== 0 || !(event.target as Element).closest("[data-columns]")) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       samples.look(sampleAt(event));
     },
     onPointerMove(event: PointerEvent) {
-      if (event.currentTarget.hasPointerCapture(event.pointerId)) samples.look(sampleAt(event));
+      if (isHeld(event)) samples.look(sampleAt(event));
     },
     onPointerUp(event: PointerEvent) {
-      if (event.currentTarget.hasPointerCapture(event.pointerId)) samples.goTo(sampleAt(event));
+      if (isHeld(event)) samples.goTo(sampleAt(event));
     },
   };
 }
@@ -64,7 +66,8 @@ export function SampleHead({ samples, columns, days, sampleName, inProgress }: P
   };
   const place = (at - columns.from + 0.5) / columns.count;
   const said = `${date(days[at]!)}${inProgress && at === last ? ", not over" : ""}`;
-  const label = place > 0.8 ? "right-0" : place < 0.2 ? "left-0" : "-translate-x-1/2";
+  // Near an end the date stands at it, else over the mark.
+  const end = place > 0.8 ? "right-0" : place < 0.2 ? "left-0" : undefined;
   return (
     <div
       role="slider"
@@ -75,12 +78,16 @@ export function SampleHead({ samples, columns, days, sampleName, inProgress }: P
       aria-valuenow={at}
       aria-valuetext={`${said}${playing ? ", playing" : ""}`}
       onKeyDown={onKeyDown}
-      {...dragging(samples, columns)}
+      data-columns
       className="relative h-9 cursor-ew-resize touch-none select-none"
     >
       <span
-        className={clsx("absolute top-0 font-semibold whitespace-nowrap", label, at < last ? "text-amber" : "text-ink")}
-        style={label.startsWith("-") ? { left: `${100 * place}%` } : undefined}
+        className={clsx(
+          "absolute top-0 font-semibold whitespace-nowrap",
+          end ?? "-translate-x-1/2",
+          at < last ? "text-amber" : "text-ink",
+        )}
+        style={end ? undefined : { left: `${100 * place}%` }}
       >
         {said}
       </span>
