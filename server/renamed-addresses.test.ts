@@ -6,6 +6,7 @@ describe("addresses with words of before", () => {
     ["/breadth?of=tide&asof=2026-01-05", "/breadth?of=pressure&asof=2026-01-05"],
     ["/data/followed?reading=tide", "/data/followed?reading=pressure"],
     ["/groups?peers=industry&sort=-blend", "/groups?peers=industry&sort=-combined"],
+    ["/groups?in=sector:Shipyards&order=blend", "/groups?in=sector%3AShipyards&order=combined"],
     ["/rotation?sort=speed", "/rotation?sort=step"],
     ["/rotation.data?sort=-distance", "/rotation.data?sort=-hub"],
   ])("%s lead to %s", (before, now) => {

@@ -17,7 +17,7 @@ const RENAMED: readonly Renamed[] = [
     from: /("measure"\s*:\s*)"tide"/g,
     to: '$1"pressure"',
   })),
-  { path: /^\/groups/, param: "sort", from: /^(-?)blend$/, to: "$1combined" },
+  ...["sort", "order"].map((param) => ({ path: /^\/groups/, param, from: /^(-?)blend$/, to: "$1combined" })),
   { path: /^\/rotation/, param: "sort", from: /^(-?)distance$/, to: "$1hub" },
   { path: /^\/rotation/, param: "sort", from: /^(-?)speed$/, to: "$1step" },
 ];
