@@ -189,6 +189,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
             </Link>
           </>
         )}
+        {shownAt < last && <span className="text-amber">; the reading is of the latest {r.sampleName}</span>}
       </ControlSentence>
       {!placed && r.rows.length > 0 && (
         <p className="mt-2 mb-4 max-w-xl">

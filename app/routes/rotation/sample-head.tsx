@@ -79,7 +79,7 @@ export function SampleHead({ samples, columns, days, sampleName, inProgress }: P
       aria-valuetext={`${said}${playing ? ", playing" : ""}`}
       onKeyDown={onKeyDown}
       data-columns
-      className="relative h-9 cursor-ew-resize touch-none select-none"
+      className="relative h-9 cursor-ew-resize touch-none -outline-offset-2 select-none"
     >
       <span
         className={clsx(
