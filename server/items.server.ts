@@ -88,9 +88,16 @@ function read<K extends ItemKind>(kind: K, text: string): ItemBody<K> | undefine
 export function upgraded<S extends z.ZodType>(kind: KindOfItem<S>, body: unknown): z.output<S> {
   const version = Number((body as { version?: unknown } | null)?.version);
   if (version > kind.version) throw new RangeError(`version ${version} is newer than ${kind.version}`);
+  return kind.body.parse(steppedUp(kind, body));
+}
+
+/** A body of an earlier version brought to the present one, not checked yet; any other as it is. */
+function steppedUp(kind: KindOfItem<z.ZodType>, body: unknown): unknown {
+  const version = Number((body as { version?: unknown } | null)?.version);
+  if (!Number.isInteger(version) || version < 1) return body;
   let now = body;
   for (let v = version; v < kind.version; v++) now = { ...kind.upgrades[v - 1]!(now as Record<string, unknown>), version: v + 1 };
-  return kind.body.parse(now);
+  return now;
 }
 
 /**
@@ -105,7 +112,9 @@ export function upgraded<S extends z.ZodType>(kind: KindOfItem<S>, body: unknown
 export async function saveItem(db: Knex, kind: string, name: string, body: string, was?: string): Promise<void> {
   const parsedName = nameSchema.safeParse(name);
   if (!parsedName.success) throw new Invalid(`The name ${parsedName.error.issues[0]!.message}.`);
-  const parsed = schemaOf(kind).safeParse(parseJson(body));
+  const own = kindOf(kind);
+  // What was removed in an earlier form can be put back.
+  const parsed = own.body.safeParse(steppedUp(own, parseJson(body)));
   if (!parsed.success) throw new Invalid("This cannot be kept as it is.", z.prettifyError(parsed.error).split("\n"));
   const row = { name: parsedName.data, body: JSON.stringify(parsed.data) };
   await write(db, () =>
@@ -125,7 +134,7 @@ export async function saveItem(db: Knex, kind: string, name: string, body: strin
  * @throws Invalid for an unknown kind; NotFound when there is nothing of that name
  */
 export async function removeItem(db: Knex, kind: string, name: string): Promise<string> {
-  schemaOf(kind);
+  kindOf(kind);
   const row = await findItemRow(db, kind, name);
   if (!row) throw new NotFound(`There is nothing kept as "${clipped(name)}".`);
   await write(db, () => removeItemRow(db, kind, name));
@@ -136,9 +145,9 @@ function isKind(kind: string): kind is ItemKind {
   return Object.hasOwn(KINDS, kind);
 }
 
-function schemaOf(kind: string): z.ZodType {
+function kindOf(kind: string): KindOfItem<z.ZodType> {
   if (!isKind(kind)) throw new Invalid(`There is no kind "${clipped(kind)}" of things to keep.`);
-  return KINDS[kind].body;
+  return KINDS[kind];
 }
 
 function parseJson(text: string): unknown {

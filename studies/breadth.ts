@@ -79,9 +79,9 @@ export function participationSentence(
     figure(share(row.percent)),
     ` of the ${row.counted} members close above their ${average}`,
   ];
-  if (Number.isNaN(change)) sentence.push("");
-  else if (change === 0) sentence.push(", as many as a week ago");
-  else sentence.push(`, ${change > 0 ? "up" : "down"} from `, figure(share(row.weekAgo)), " a week ago");
+  if (change === 0) sentence.push(", as many as a week ago");
+  else if (!Number.isNaN(change))
+    sentence.push(`, ${change > 0 ? "up" : "down"} from `, figure(share(row.weekAgo)), " a week ago");
   const zone = zoneWords(all.percent, zones);
   // Beside evidence that it leads to, only what stands out is told of all five.
   if (to && zone) sentence.push("; ", figure(share(all.percent)), ` above all five: ${zone.word}`);

@@ -83,7 +83,7 @@ export const exposure = defineStudy({
       [
         "Suggested exposure is ",
         { figure: percent(r.share, 0) },
-        `: ${r.n === 1 ? (r.above === 1 ? "its only index closes above its" : "its only index does not close above its") : `${r.above === r.n ? (r.n === 2 ? "both" : `all ${r.n}`) : r.above === 0 ? `${r.n === 2 ? "neither" : "none"} of the ${r.n}` : `${r.above} of the ${r.n}`} indexes close${r.above < 2 ? "s" : ""} above ${r.above < 2 ? "its" : "their"}`} 84-session average`,
+        `: ${aboveWords(r.above, r.n)} 84-session average`,
         ...(Number.isNaN(r.weekAgo) || r.weekAgo === r.share ? [] : [`, after ${percent(r.weekAgo, 0)} a week ago`]),
         r.above > 0 && below.length > 0 && below.length <= 4
           ? `; ${list(below)} ${below.length === 1 ? "does" : "do"} not.`
@@ -103,3 +103,12 @@ export const exposure = defineStudy({
     ]),
   }),
 });
+
+/** "4 of the 9 indexes close above their": how many of the set, with what goes with the number. */
+function aboveWords(above: number, n: number): string {
+  if (n === 1) return `its only index ${above === 1 ? "closes" : "does not close"} above its`;
+  const ends = above < 2 ? "closes above its" : "close above their";
+  if (above === n) return `${n === 2 ? "both" : `all ${n}`} indexes ${ends}`;
+  const some = above > 0 ? String(above) : n === 2 ? "neither" : "none";
+  return `${some} of the ${n} indexes ${ends}`;
+}

@@ -58,7 +58,7 @@ export function regimeNow(market: Market): RegimeNow {
 }
 
 /**
- * "Aldane broad has been falling, with usual volatility, for 32 sessions and stands 6.2% below its 200-session average."
+ * "Aldane broad has been falling, with usual volatility, for 32 sessions, 6.2% below its 200-session simple average."
  * Where the volatility changed within them: "... has been falling for 32 sessions, with rough volatility for the last 5, ..."
  * @param isBrief without the distance from the average
  */
@@ -72,12 +72,12 @@ export function regimeSentence(r: RegimeNow, to?: Link, isBrief = false): Senten
       ? ` for ${lasted}`
       : r.volatilitySessions >= r.directionSessions
         ? `, ${volatility}, for ${lasted}`
-        : ` for ${lasted}, ${volatility} ${r.volatilitySessions === 1 ? "as of this session" : `for the last ${r.volatilitySessions}`},`;
-  if (isBrief) return [`${r.index} has been `, figure(r.direction.toLowerCase()), `${both.replace(/,$/, "")}.`];
+        : ` for ${lasted}, ${volatility} ${r.volatilitySessions === 1 ? "as of this session" : `for the last ${r.volatilitySessions}`}`;
+  if (isBrief) return [`${r.index} has been `, figure(r.direction.toLowerCase()), `${both}.`];
   return [
     `${r.index} has been `,
     figure(r.direction.toLowerCase()),
-    `${both}${both.endsWith(",") ? "" : ","} `,
+    `${both}, `,
     figure(percent(Math.abs(r.distance200))),
     ` ${r.distance200 < 0 ? "below" : "above"} its 200-session simple average.`,
   ];
