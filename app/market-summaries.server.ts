@@ -1,4 +1,4 @@
-import { timingSummary } from "@studies/timing-summary";
+import { timingSummary } from "@studies/timing/timing-summary";
 import { getDesk } from "@server/desk-of-app.server";
 import { findFor, foreseen } from "./ask.server";
 import type { MarketTiming } from "./ui/markets-table";

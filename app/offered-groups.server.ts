@@ -1,4 +1,4 @@
-import { directory } from "@studies/directory";
+import { directory } from "@studies/frame/directory";
 import { askFor } from "./ask.server";
 
 export interface OfferedGroup {

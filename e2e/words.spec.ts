@@ -1,5 +1,5 @@
 import { SCREENS } from "../app/screens";
-import { withTerms } from "../studies/terms";
+import { withTerms } from "../studies/words/terms";
 import { ready } from "./main-job";
 import { expect, test } from "./watch";
 

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { count } from "@studies/words";
+import { count } from "@studies/words/words";
 import { write } from "./db.server";
 import { Conflict, NotFound } from "./errors";
 import { insertChange, listChanges, revertChange, type Touched } from "./stores/changes-store.server";

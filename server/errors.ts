@@ -1,4 +1,4 @@
-import { clipped } from "@studies/words";
+import { clipped } from "@studies/words/words";
 
 const MOST_LETTERS = 400;
 const MOST_DETAILS = 20;

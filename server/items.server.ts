@@ -1,8 +1,8 @@
 import type { Knex } from "knex";
 import { z } from "zod";
-import { OSCILLATORS } from "@studies/oscillator-names";
-import { isTooDeep, ruleSchema } from "@studies/rule-schema";
-import { clipped } from "@studies/words";
+import { OSCILLATORS } from "@studies/words/oscillator-names";
+import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import { findItemRow, listAllRows, listItemRows, removeItemRow, upsertItemRow } from "./stores/items-store.server";

@@ -2,10 +2,9 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { z } from "zod";
 import { ema, isoDate, seriesOf, weekday } from "@core";
 import type { Dataset } from "@core/columns/dataset";
-import { compositeColumn } from "@studies/columns";
 import { defineStudy, type Study } from "@studies/define-study";
-import { derivedColumns, deriveWhole, type PerInstrument, type PerSession } from "@studies/derived";
-import type { MarketData } from "@studies/market-data";
+import { derivedColumns, deriveWhole, type PerInstrument, type PerSession } from "@studies/market/derived";
+import type { MarketData } from "@studies/market/market-data";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import type { Desk } from "./ask/desk.server";
@@ -13,6 +12,7 @@ import { cutDataset } from "./testing/cut-dataset";
 import { deskOf } from "./testing/desk-of";
 import { differences } from "./testing/differences";
 import { exampleParams } from "./testing/example-params";
+import { compositeColumn } from "@studies/columns/composites";
 
 /*
  * The proof that nothing looks ahead: every study, asked as of past dates, gives on the whole database bit for bit

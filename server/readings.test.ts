@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import type { Sentence } from "@studies/define-study";
 import { STUDIES } from "@studies/registry";
-import { MOST_READ } from "@studies/words";
+import { MOST_READ } from "@studies/words/words";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "./ask/desk.server";
 import { openDatabase } from "./db.server";

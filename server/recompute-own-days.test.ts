@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate, weekday } from "@core";
-import type { chart } from "@studies/chart";
-import type { groups } from "@studies/groups";
-import type { rotation } from "@studies/rotation";
-import type { series } from "@studies/series";
-import type { stocks } from "@studies/stocks";
+import type { chart } from "@studies/chart/chart";
+import type { groups } from "@studies/strength/groups";
+import type { rotation } from "@studies/rotation/rotation";
+import type { series } from "@studies/chart/series";
+import type { stocks } from "@studies/strength/stocks";
 import { makeWorld } from "@world/make-world";
 import type { Desk } from "./ask/desk.server";
 import { deskOf } from "./testing/desk-of";

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import type { BarColumn } from "@core/columns/panel";
-import type { breadth } from "@studies/breadth";
-import type { groups } from "@studies/groups";
-import type { members } from "@studies/members";
-import type { stocks } from "@studies/stocks";
+import type { breadth } from "@studies/breadth/breadth";
+import type { groups } from "@studies/strength/groups";
+import type { members } from "@studies/breadth/members";
+import type { stocks } from "@studies/strength/stocks";
 import { makeWorld } from "@world/make-world";
 import type { Desk } from "./ask/desk.server";
 import { deskOf } from "./testing/desk-of";

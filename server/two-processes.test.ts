@@ -2,7 +2,7 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { afterAll, afterEach, beforeEach, describe, expect, it } from "vitest";
-import { derivedColumns } from "@studies/derived";
+import { derivedColumns } from "@studies/market/derived";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "./ask/desk.server";

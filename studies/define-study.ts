@@ -1,5 +1,5 @@
 import type { z } from "zod";
-import type { Market } from "./market";
+import type { Market } from "@studies/market/market";
 
 /** A place in the application, as a study names it: the screen and what it should show there. */
 export interface Link {

@@ -1,11 +1,9 @@
+import { said } from "@studies/testing/said";
 import { describe, expect, it } from "vitest";
-import { participationSentence, type ParticipationRow } from "./breadth";
-import { regimeSentence, type RegimeNow } from "./regime";
+import { participationSentence, type ParticipationRow } from "@studies/breadth/participation-rows";
+import { regimeSentence, type RegimeNow } from "@studies/regime/regime-now";
 import { STUDIES } from "./registry";
-import { count, date, fixed, list, percent, share, signed, signedPercent } from "./words";
-
-const said = (sentence: readonly (string | { figure: string })[]) =>
-  sentence.map((p) => (typeof p === "string" ? p : p.figure)).join("");
+import { count, date, fixed, list, percent, share, signed, signedPercent } from "@studies/words/words";
 
 describe("figures in words", () => {
   it("have true minus signs, and dashes for nothing", () => {
@@ -105,5 +103,21 @@ describe("the registry", () => {
       expect(study.name).toBe(name);
       expect(study.about.length).toBeGreaterThan(20);
     }
+  });
+});
+
+describe("a study", () => {
+  const sources = import.meta.glob<string>(["./**/*.ts", "!./**/*.test.ts"], { query: "?raw", import: "default", eager: true });
+  const nameOf = (file: string) => file.replace(/^\.\//, "@studies/").replace(/\.ts$/, "");
+  const isStudy = (source: string) => /= defineStudy\(/.test(source);
+  const studyFiles = Object.entries(sources).filter(([, source]) => isStudy(source));
+  it("imports no study: what two of them need stands in a file of its own", () => {
+    const names = new Set(studyFiles.map(([file]) => nameOf(file)));
+    for (const [file, source] of studyFiles) {
+      const folder = nameOf(file).replace(/\/[^/]+$/, "");
+      const imported = [...source.matchAll(/from "([^"]+)"/g)].map(([, from]) => from!.replace(/^\.(?=\/)/, folder));
+      expect(imported.filter((from) => names.has(from))).toEqual([]);
+    }
+    expect(names.size).toBe(STUDIES.size);
   });
 });

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { fixed } from "@studies/words";
+import { fixed } from "@studies/words/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 
 export interface BreadthHistory {

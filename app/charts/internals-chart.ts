@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { date, fixed, percent, signed } from "@studies/words";
+import { date, fixed, percent, signed } from "@studies/words/words";
 import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface InternalsChart {

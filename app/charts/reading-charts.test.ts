@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { epochDay } from "@core";
-import type { Channel, DatedLevel } from "@studies/structure";
+import type { Channel, DatedLevel } from "@studies/regime/structure";
 import type { ChartTheme } from "./chart-theme";
 import { internalsOptions } from "./internals-chart";
 import { structureHeight, structureOptions, type StructureChart } from "./structure-chart";

@@ -1,6 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { date, fixed, price } from "@studies/words";
+import { date, fixed, price } from "@studies/words/words";
 import { frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface SeriesChart {

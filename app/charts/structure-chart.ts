@@ -1,8 +1,8 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
-import type { Channel, DatedLevel } from "@studies/structure";
-import { date, fixed, price, signedPercent } from "@studies/words";
+import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
+import type { Channel, DatedLevel } from "@studies/regime/structure";
+import { date, fixed, price, signedPercent } from "@studies/words/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { edgeLabelSeries, type EdgeLabel } from "./edge-labels";
 

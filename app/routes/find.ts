@@ -1,6 +1,6 @@
-import { directory, type DirectoryEntry } from "@studies/directory";
-import { pickedKey } from "@studies/group-key";
-import { count } from "@studies/words";
+import { directory, type DirectoryEntry } from "@studies/frame/directory";
+import { pickedKey } from "@studies/sets/group-key";
+import { count } from "@studies/words/words";
 import { listItems } from "@server/items.server";
 import { askFor, findFor, foreseen, openDesk } from "~/ask.server";
 import { parseHere } from "~/here";

@@ -1,6 +1,6 @@
 import type { Followed, ReturnSummary, ThinnedSummary } from "@core/followed/what-followed";
-import { isSmallSample } from "@studies/small-sample";
-import { percent, signedPercent } from "@studies/words";
+import { isSmallSample } from "@studies/words/small-sample";
+import { percent, signedPercent } from "@studies/words/words";
 import { Explained } from "./term";
 
 /** What followed over each horizon, beside the base rate: share positive as a bar with its interval, mean, median, worst. */

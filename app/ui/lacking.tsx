@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { list } from "@studies/words";
+import { list } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 

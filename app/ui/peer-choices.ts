@@ -1,4 +1,4 @@
-import { PEER_SETS, type PeerSet } from "@studies/peer-names";
+import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import type { Choice } from "./inline-menu";
 
 /** From the widest set to the narrowest, the way the work goes down. */

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
-import { withTerms, type TextPart } from "@studies/terms";
+import { withTerms, type TextPart } from "@studies/words/terms";
 import { linkHref, useHere } from "~/here";
 import { Term } from "./term";
 

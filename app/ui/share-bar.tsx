@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import { fixed } from "@studies/words";
+import { fixed } from "@studies/words/words";
 
 interface Props {
   /** 0 to 100; NaN for none. */

@@ -1,7 +1,7 @@
 import { Tooltip } from "radix-ui";
 import type { ReactNode } from "react";
-import type { GlossaryEntry } from "@studies/glossary";
-import { withTerms } from "@studies/terms";
+import type { GlossaryEntry } from "@studies/words/glossary";
+import { withTerms } from "@studies/words/terms";
 
 /** A word of the glossary: what it means is said when it is pointed at or has the keyboard. */
 export function Term({ entry, children }: { entry: GlossaryEntry; children: ReactNode }) {

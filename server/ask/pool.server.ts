@@ -1,7 +1,7 @@
 import path from "node:path";
 import { availableParallelism } from "node:os";
 import { Piscina } from "piscina";
-import type { DerivedColumns, MarketData } from "@studies/market-data";
+import type { DerivedColumns, MarketData } from "@studies/market/market-data";
 import workerUrl from "../workers/study.worker.ts?node-worker";
 import type { GrownData, StudyJob, WorkerAnswer } from "../workers/study.worker";
 import type { Said } from "./study-job";

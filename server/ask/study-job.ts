@@ -1,6 +1,6 @@
 import type { Sentence, Study } from "@studies/define-study";
-import { Market } from "@studies/market";
-import type { MarketData } from "@studies/market-data";
+import { Market } from "@studies/market/market";
+import type { MarketData } from "@studies/market/market-data";
 
 /** What a study said, before it is put into an answer. */
 export interface Said {

@@ -1,15 +1,16 @@
 import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { compositeColumn, participationColumns } from "@studies/columns";
-import { extremesColumns } from "@studies/internals-columns";
-import { deriveWhole, takeFresh } from "@studies/derived";
-import type { DerivedColumns, MarketData } from "@studies/market-data";
-import { stanceCountColumns } from "@studies/timing-columns";
+import { extremesColumns } from "@studies/columns/internals";
+import { deriveWhole, takeFresh } from "@studies/market/derived";
+import type { DerivedColumns, MarketData } from "@studies/market/market-data";
+import { stanceCountColumns } from "@studies/columns/timing";
 import { makeWorld } from "@world/make-world";
 import { openDatabase } from "../db.server";
 import { listDerived, upsertDerived } from "../stores/derived-store.server";
 import { writeDataset } from "../transfer/write-dataset.server";
 import { loadMarkets } from "./load-market.server";
+import { compositeColumn } from "@studies/columns/composites";
+import { participationColumns } from "@studies/columns/participation";
 
 const world = makeWorld(3, { stocks: 30, years: 3, reserve: 3 }).dataset;
 const COLUMNS = [compositeColumn, participationColumns("ema"), extremesColumns(), stanceCountColumns] as const;

@@ -1,6 +1,6 @@
 import type { Panel } from "@core";
 import type { FundamentalsRow, MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
-import { FUNDAMENTAL_FIELDS, type FundamentalColumns, type MarketData } from "@studies/market-data";
+import { FUNDAMENTAL_FIELDS, type FundamentalColumns, type MarketData } from "@studies/market/market-data";
 import { datedGroups, universeOf } from "./load-market.server";
 
 /** One step of a session as it reaches the markets in memory. */

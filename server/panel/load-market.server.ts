@@ -8,7 +8,7 @@ import {
   type FundamentalColumns,
   type MarketData,
   type WeightedRuns,
-} from "@studies/market-data";
+} from "@studies/market/market-data";
 import { readBars } from "../stores/bars-store.server";
 import { listDerived } from "../stores/derived-store.server";
 import { listFundamentalRows, type StoredFundamentals } from "../stores/fundamentals-store.server";

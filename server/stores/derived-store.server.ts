@@ -1,6 +1,6 @@
 import { deserialize, serialize } from "node:v8";
 import type { Knex } from "knex";
-import type { DerivedColumns } from "@studies/market-data";
+import type { DerivedColumns } from "@studies/market/market-data";
 
 /*
  * derived_columns(market, name, code, history, block): what one run derived from a history of market data, for the next.

@@ -1,5 +1,5 @@
 import { findEpochDay } from "@core";
-import { clipped as clippedTo } from "@studies/words";
+import { clipped as clippedTo } from "@studies/words/words";
 
 const clipped = (text: string) => clippedTo(text, 40);
 

@@ -1,7 +1,7 @@
 import fs from "node:fs";
 import path from "node:path";
 import type { Knex } from "knex";
-import { clipped, count } from "@studies/words";
+import { clipped, count } from "@studies/words/words";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
 import { TABLE_NAMES, FORMATS, type TableName } from "./formats";

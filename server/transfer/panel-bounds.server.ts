@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import type { Dataset } from "@core/columns/dataset";
-import { count } from "@studies/words";
+import { count } from "@studies/words/words";
 import { eachBarDays } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import type { Problems } from "./problems";

@@ -1,4 +1,4 @@
-import { clipped } from "@studies/words";
+import { clipped } from "@studies/words/words";
 
 /** Something wrong with what was given, with its place. */
 export interface Problem {

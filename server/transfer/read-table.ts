@@ -1,6 +1,6 @@
 import fs from "node:fs";
 import Papa from "papaparse";
-import { clipped } from "@studies/words";
+import { clipped } from "@studies/words/words";
 import type { TableFormat } from "./formats";
 import type { Problems } from "./problems";
 

@@ -1,5 +1,5 @@
-import { handOn, takeFresh } from "@studies/derived";
-import type { DerivedColumns, MarketData } from "@studies/market-data";
+import { handOn, takeFresh } from "@studies/market/derived";
+import type { DerivedColumns, MarketData } from "@studies/market/market-data";
 import { STUDIES } from "@studies/registry";
 import { runStudy, type Said } from "../ask/study-job";
 

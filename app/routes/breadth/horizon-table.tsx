@@ -1,6 +1,6 @@
 import clsx from "clsx";
-import type { ParticipationRow } from "@studies/breadth";
-import { fixed, share, signed } from "@studies/words";
+import type { ParticipationRow } from "@studies/breadth/participation-rows";
+import { fixed, share, signed } from "@studies/words/words";
 import { ShareBar } from "~/ui/share-bar";
 import { Explained } from "~/ui/term";
 

@@ -1,6 +1,6 @@
 import { useCallback } from "react";
-import type { internals } from "@studies/internals";
-import { count, date, percent, signed } from "@studies/words";
+import type { internals } from "@studies/breadth/internals";
+import { count, date, percent, signed } from "@studies/words/words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { internalsOptions } from "~/charts/internals-chart";

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { HORIZONS } from "@core/breadth/participation";
-import type { MemberRow } from "@studies/members";
-import { price, signedPercent } from "@studies/words";
+import type { MemberRow } from "@studies/breadth/members";
+import { price, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";

@@ -1,5 +1,5 @@
-import type { ReadingName } from "@studies/followed";
-import { anyOf } from "@studies/group-key";
+import type { ReadingName } from "@studies/breadth/followed";
+import { anyOf } from "@studies/sets/group-key";
 import { parseHere } from "~/here";
 import { savedZones } from "~/saved-zones.server";
 

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { SectorBreadth } from "@studies/breadth-sectors";
-import { fixed, signed } from "@studies/words";
+import type { SectorBreadth } from "@studies/breadth/breadth-sectors";
+import { fixed, signed } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { useHrefWith } from "~/here";
 import { groupColour } from "~/ui/group-colour";

@@ -1,6 +1,6 @@
 import { Popover } from "radix-ui";
 import { useNavigate } from "react-router";
-import { CROWDED, WASHED_OUT } from "@studies/breadth-zones";
+import { CROWDED, WASHED_OUT } from "@studies/breadth/breadth-zones";
 import { useHrefWith } from "~/here";
 import { useItems } from "~/ui/use-items";
 

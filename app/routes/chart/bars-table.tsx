@@ -1,4 +1,4 @@
-import { date, price, signedPercent } from "@studies/words";
+import { date, price, signedPercent } from "@studies/words/words";
 import type { ChartResult } from "./facts";
 
 const SHOWN = 20;

@@ -1,5 +1,5 @@
-import type { chart } from "@studies/chart";
-import { date, fixed, signedPercent } from "@studies/words";
+import type { chart } from "@studies/chart/chart";
+import { date, fixed, signedPercent } from "@studies/words/words";
 import type { ResultOf } from "~/wire";
 import { signColour } from "~/ui/tint";
 

@@ -1,8 +1,8 @@
 import { useCallback, useMemo } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
-import { chart } from "@studies/chart";
-import { WHOLE_MARKET } from "@studies/group-key";
-import { stocks } from "@studies/stocks";
+import { chart } from "@studies/chart/chart";
+import { WHOLE_MARKET } from "@studies/sets/group-key";
+import { stocks } from "@studies/strength/stocks";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
 import { Chart } from "~/charts/chart";

@@ -1,6 +1,6 @@
 import { Form, Link } from "react-router";
 import type { ImportState } from "@server/transfer/import-jobs.server";
-import { count } from "@studies/words";
+import { count } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 
 /** How the import goes or went: progress with a way to stop it, what was read, or what was wrong and where. */

@@ -10,7 +10,7 @@ import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
 import { getDataVersion } from "@server/stores/meta-store.server";
 import { removeUploadFolder } from "@server/transfer/upload-folders.server";
 import { findImport, isImportRunning, startImport, stopImport } from "@server/transfer/import-jobs.server";
-import { count, list } from "@studies/words";
+import { count, list } from "@studies/words/words";
 import { foreseen, formOf, openDesk } from "~/ask.server";
 import { hrefOf, parseHere } from "~/here";
 import { Reading } from "~/ui/reading";

@@ -1,7 +1,7 @@
 import clsx from "clsx";
 import { Popover } from "radix-ui";
 import { useFetcher } from "react-router";
-import { count, date } from "@studies/words";
+import { count, date } from "@studies/words/words";
 import type { FeedAnswer } from "~/routes/feed";
 import { useFrameValue } from "~/frame-context";
 

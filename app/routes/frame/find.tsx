@@ -2,7 +2,7 @@ import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useFetcher, useNavigate } from "react-router";
-import { date } from "@studies/words";
+import { date } from "@studies/words/words";
 import type { FindAnswer } from "~/routes/find";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";

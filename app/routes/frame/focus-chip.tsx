@@ -2,8 +2,8 @@ import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useEffect } from "react";
 import { Link, useFetcher } from "react-router";
-import { labelOfKey } from "@studies/group-key";
-import { count } from "@studies/words";
+import { labelOfKey } from "@studies/sets/group-key";
+import { count } from "@studies/words/words";
 import { hrefOf, useHere, useHrefWith } from "~/here";
 
 interface FocusTwin {

@@ -1,8 +1,8 @@
 import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type ShouldRevalidateFunctionArgs } from "react-router";
 import { getDesk, getFeed } from "@server/desk-of-app.server";
-import { directory } from "@studies/directory";
-import { timeline } from "@studies/timeline";
-import { date } from "@studies/words";
+import { directory } from "@studies/frame/directory";
+import { timeline } from "@studies/frame/timeline";
+import { date } from "@studies/words/words";
 import { askFor, statusOf, type ErrorShown } from "~/ask.server";
 import { FrameContext, useFrameValue } from "~/frame-context";
 import { useHere } from "~/here";

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import { useNavigation } from "react-router";
 import { epochDay, yearOf } from "@core/columns/epoch-day";
-import { date } from "@studies/words";
+import { date } from "@studies/words/words";
 import { useFrameValue, type Span } from "~/frame-context";
 import { useHeldKey } from "~/ui/use-held-key";
 

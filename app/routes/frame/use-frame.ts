@@ -2,7 +2,7 @@ import { useCallback, useMemo } from "react";
 import { useLocation, useNavigate, useNavigation } from "react-router";
 import { findEpochDay, isoDate } from "@core/columns/epoch-day";
 import { SessionCalendar } from "~/calendar";
-import type { timeline } from "@studies/timeline";
+import type { timeline } from "@studies/frame/timeline";
 import type { FrameValue } from "~/frame-context";
 import { hereNow, hrefNowWith, parseHere, useHere } from "~/here";
 import { fromWire, type ResultOf } from "~/wire";

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
-import type { Family, GroupRow } from "@studies/groups";
-import type { PeerSet } from "@studies/peer-names";
-import { signedPercent } from "@studies/words";
+import type { Family, GroupRow } from "@studies/strength/groups";
+import type { PeerSet } from "@studies/sets/peer-names";
+import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { tint } from "~/ui/tint";
 import { hrefOfMember } from "./groups-table";

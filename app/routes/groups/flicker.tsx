@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
-import type { series } from "@studies/series";
-import { signedPercent } from "@studies/words";
+import type { series } from "@studies/chart/series";
+import { signedPercent } from "@studies/words/words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { seriesOptions, type SeriesChart } from "~/charts/series-chart";

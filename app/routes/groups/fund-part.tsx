@@ -1,7 +1,7 @@
 import { Link } from "react-router";
-import type { fund, HoldingRow } from "@studies/fund";
-import { notesOf } from "@studies/strength-notes";
-import { fixed, percent, signedPercent } from "@studies/words";
+import type { fund, HoldingRow } from "@studies/strength/fund";
+import { notesOf } from "@studies/words/strength-notes";
+import { fixed, percent, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere, useHrefWith } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import type { ResultOf } from "~/wire";

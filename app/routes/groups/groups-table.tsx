@@ -1,9 +1,9 @@
 import { useMemo } from "react";
 import { Link } from "react-router";
-import type { GroupRow } from "@studies/groups";
-import { notesOf } from "@studies/strength-notes";
-import type { PeerSet } from "@studies/peer-names";
-import { fixed, signedPercent } from "@studies/words";
+import type { GroupRow } from "@studies/strength/groups";
+import { notesOf } from "@studies/words/strength-notes";
+import type { PeerSet } from "@studies/sets/peer-names";
+import { fixed, signedPercent } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere, type Here } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";

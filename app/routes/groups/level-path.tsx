@@ -1,10 +1,10 @@
 import { ChevronRight } from "lucide-react";
 import { Link } from "react-router";
-import { findGroup, labelOfKey } from "@studies/group-key";
+import { findGroup, labelOfKey } from "@studies/sets/group-key";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { useFocus } from "~/ui/use-focus";
-import { findEntry } from "@studies/terms";
+import { findEntry } from "@studies/words/terms";
 
 /** Where in sectors, industries and stocks one is, with the way up and the group's place in the focus. */
 export function LevelPath({ inside, sector, fund }: { inside: string; sector: string; fund: string | undefined }) {

@@ -1,4 +1,4 @@
-import { isStrengthNote, STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
+import { isStrengthNote, STRENGTH_NOTES, type StrengthNote } from "@studies/words/strength-notes";
 import { InlineMenu } from "~/ui/inline-menu";
 import { Explained } from "~/ui/term";
 

@@ -1,7 +1,7 @@
 import { useMemo } from "react";
-import type { StockRow } from "@studies/stocks";
-import { notesOf } from "@studies/strength-notes";
-import { fixed, price, signedPercent } from "@studies/words";
+import type { StockRow } from "@studies/strength/stocks";
+import { notesOf } from "@studies/words/strength-notes";
+import { fixed, price, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";

@@ -1,6 +1,6 @@
 import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
-import { STRENGTH_NOTES, type StrengthNote } from "@studies/strength-notes";
-import { fixed, signed, signedPercent } from "@studies/words";
+import { STRENGTH_NOTES, type StrengthNote } from "@studies/words/strength-notes";
+import { fixed, signed, signedPercent } from "@studies/words/words";
 import type { Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";
 import { ZPath } from "./z-path";

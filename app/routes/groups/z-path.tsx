@@ -1,5 +1,5 @@
 import type { StrengthReturns } from "@core/strength/strength";
-import { signed } from "@studies/words";
+import { signed } from "@studies/words/words";
 
 const WIDTH = 118;
 const HEIGHT = 18;

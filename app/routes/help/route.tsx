@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { GLOSSARY } from "@studies/glossary";
+import { GLOSSARY } from "@studies/words/glossary";
 import { KEYS } from "~/routes/frame/keys";
 import { hrefOf, useHere } from "~/here";
 import type { Route } from "./+types/route";

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState, type PointerEvent } from "react";
-import type { PeriodGroup } from "@studies/period-groups";
-import type { PeriodRow } from "@studies/period-map";
-import { signedPercent } from "@studies/words";
+import type { PeriodGroup } from "@studies/period-map/period-groups";
+import type { PeriodRow } from "@studies/period-map/period-map";
+import { signedPercent } from "@studies/words/words";
 import { HaloText } from "~/charts/halo-text";
 import { useWidth } from "~/ui/use-width";
 import { Axis, RowFrame } from "./rows-frame";

@@ -2,8 +2,8 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
-import type { SwingOffered } from "@studies/period-map";
-import { date, signedPercent } from "@studies/words";
+import type { SwingOffered } from "@studies/period-map/period-map";
+import { date, signedPercent } from "@studies/words/words";
 import { useHrefWith } from "~/here";
 
 interface Props {

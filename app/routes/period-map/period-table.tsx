@@ -1,5 +1,5 @@
-import type { PeriodRow } from "@studies/period-map";
-import { signedPercent } from "@studies/words";
+import type { PeriodRow } from "@studies/period-map/period-map";
+import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";

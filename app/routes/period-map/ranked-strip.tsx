@@ -1,5 +1,5 @@
-import type { PeriodRow } from "@studies/period-map";
-import { signedPercent } from "@studies/words";
+import type { PeriodRow } from "@studies/period-map/period-map";
+import { signedPercent } from "@studies/words/words";
 
 interface Props {
   readonly rows: readonly PeriodRow[];

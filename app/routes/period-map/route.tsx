@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { anyOf } from "@studies/group-key";
-import { PEER_SETS, type PeerSet } from "@studies/peer-names";
-import { periodMap } from "@studies/period-map";
+import { anyOf } from "@studies/sets/group-key";
+import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
+import { periodMap } from "@studies/period-map/period-map";
 import { listItems } from "@server/items.server";
 import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";

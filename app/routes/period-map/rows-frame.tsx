@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { signedPercent } from "@studies/words";
+import { signedPercent } from "@studies/words/words";
 import { LEFT, TOP, type Layout, type PlacedRow } from "./rows-layout";
 
 /* What stands still in the picture: its axis, and the name, mean and median of each row. */

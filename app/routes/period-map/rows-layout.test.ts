@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { groupsOf } from "@studies/period-groups";
-import type { PeriodRow } from "@studies/period-map";
+import { groupsOf } from "@studies/period-map/period-groups";
+import type { PeriodRow } from "@studies/period-map/period-map";
 import { labelsOf, layoutOf, LEFT, WIDTH } from "./rows-layout";
 
 const member = (k: number, family: string, change: number, value = 1e9 / (k + 1)): PeriodRow => ({

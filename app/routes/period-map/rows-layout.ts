@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
-import type { PeriodGroup } from "@studies/period-groups";
-import type { PeriodRow } from "@studies/period-map";
+import type { PeriodGroup } from "@studies/period-map/period-groups";
+import type { PeriodRow } from "@studies/period-map/period-map";
 import { boxAround, placed, type Label, type Lettering } from "~/charts/label-boxes";
 import { fittingSwarms, radiusAt } from "./swarm";
 

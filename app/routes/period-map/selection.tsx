@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
-import { pickedKey } from "@studies/group-key";
-import type { PeriodRow } from "@studies/period-map";
-import { count } from "@studies/words";
+import { pickedKey } from "@studies/sets/group-key";
+import type { PeriodRow } from "@studies/period-map/period-map";
+import { count } from "@studies/words/words";
 import { hrefOf, useHere, useHrefWith, type Here } from "~/here";
 import { useItems } from "~/ui/use-items";
 

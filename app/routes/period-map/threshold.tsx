@@ -1,6 +1,6 @@
 import { useState, type KeyboardEvent } from "react";
-import type { PeriodRow } from "@studies/period-map";
-import { signedPercent } from "@studies/words";
+import type { PeriodRow } from "@studies/period-map/period-map";
+import { signedPercent } from "@studies/words/words";
 import { HaloText } from "~/charts/halo-text";
 import { LEFT, TOP, type Layout } from "./rows-layout";
 

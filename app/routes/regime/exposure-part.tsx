@@ -1,8 +1,8 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { ExposureMember } from "@studies/exposure";
-import { fixed, percent, signedPercent } from "@studies/words";
+import type { ExposureMember } from "@studies/regime/exposure";
+import { fixed, percent, signedPercent } from "@studies/words/words";
 import { useHrefWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { Sparkline } from "~/ui/sparkline";

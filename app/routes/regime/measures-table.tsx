@@ -1,5 +1,5 @@
-import type { RegimeMeasure } from "@studies/regime-measures";
-import { fixed, signed, signedPercent } from "@studies/words";
+import type { RegimeMeasure } from "@studies/regime/regime-measures";
+import { fixed, signed, signedPercent } from "@studies/words/words";
 import { Sparkline } from "~/ui/sparkline";
 
 /** The measures of the regime: value, plain verdict, rank over 180 sessions and a small history. */

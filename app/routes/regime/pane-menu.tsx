@@ -1,7 +1,7 @@
 import { DropdownMenu } from "radix-ui";
 import { useNavigate } from "react-router";
-import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
-import { list } from "@studies/words";
+import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
+import { list } from "@studies/words/words";
 import { useHrefWith } from "~/here";
 import { MENU, MENU_ITEM } from "~/ui/menu-classes";
 import { useItems } from "~/ui/use-items";

@@ -1,6 +1,6 @@
 import { openDesk } from "~/ask.server";
 import { findItem } from "@server/items.server";
-import { OSCILLATORS, type OscillatorName } from "@studies/oscillator-names";
+import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
 
 const DEFAULT_PANES: readonly OscillatorName[] = ["rsi"];
 

@@ -1,5 +1,5 @@
-import type { structure } from "@studies/structure";
-import { count, fixed, percent, signedPercent } from "@studies/words";
+import type { structure } from "@studies/regime/structure";
+import { count, fixed, percent, signedPercent } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { StripPlot } from "~/ui/strip-plot";
 import type { ResultOf } from "~/wire";

@@ -1,5 +1,5 @@
 import { isoDate } from "@core/columns/epoch-day";
-import type { RegimeRun } from "@studies/regime";
+import type { RegimeRun } from "@studies/regime/regime";
 import { useFrameValue } from "~/frame-context";
 
 const WIDTH = 1080;

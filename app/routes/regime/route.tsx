@@ -1,10 +1,10 @@
 import { useCallback, useMemo } from "react";
-import { directory } from "@studies/directory";
-import { exposure } from "@studies/exposure";
-import { oscillators } from "@studies/oscillators";
-import { regimeStudy } from "@studies/regime";
-import { regimeStates } from "@studies/regime-states";
-import { structure } from "@studies/structure";
+import { directory } from "@studies/frame/directory";
+import { exposure } from "@studies/regime/exposure";
+import { oscillators } from "@studies/regime/oscillators";
+import { regimeStudy } from "@studies/regime/regime";
+import { regimeStates } from "@studies/regime/regime-states";
+import { structure } from "@studies/regime/structure";
 import { askFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";

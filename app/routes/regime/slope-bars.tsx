@@ -1,4 +1,4 @@
-import { signed } from "@studies/words";
+import { signed } from "@studies/words/words";
 
 const WIDTH = 420;
 const HEIGHT = 108;

@@ -1,8 +1,8 @@
-import type { NamedState } from "@studies/regime-states";
-import { isSmallSample } from "@studies/small-sample";
-import { count, fixed, list, percent, signedPercent } from "@studies/words";
+import type { NamedState } from "@studies/regime/regime-states";
+import { isSmallSample } from "@studies/words/small-sample";
+import { count, fixed, list, percent, signedPercent } from "@studies/words/words";
 import { tint } from "~/ui/tint";
-import { withTerms } from "@studies/terms";
+import { withTerms } from "@studies/words/terms";
 
 interface Props {
   readonly rows: readonly NamedState[];

@@ -1,4 +1,4 @@
-import type { PeerSet } from "@studies/peer-names";
+import type { PeerSet } from "@studies/sets/peer-names";
 import type { OfferedGroup, OfferedInstrument } from "~/offered-groups.server";
 import type { Choice } from "~/ui/inline-menu";
 

@@ -1,5 +1,5 @@
 import { useId, useMemo } from "react";
-import { signed } from "@studies/words";
+import { signed } from "@studies/words/words";
 import { HaloText } from "~/charts/halo-text";
 import {
   CENTRE,

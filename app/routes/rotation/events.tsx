@@ -1,7 +1,7 @@
 import { Link } from "react-router";
-import type { PastEvent } from "@studies/rotation-row";
-import { findEntry } from "@studies/terms";
-import { date } from "@studies/words";
+import type { PastEvent } from "@studies/rotation/rotation-row";
+import { findEntry } from "@studies/words/terms";
+import { date } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { Explained } from "~/ui/term";
 

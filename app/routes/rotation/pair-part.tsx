@@ -1,5 +1,5 @@
 import { useCallback } from "react";
-import { signed } from "@studies/words";
+import { signed } from "@studies/words/words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { ratioOptions } from "~/charts/ratio-chart";

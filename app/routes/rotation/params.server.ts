@@ -1,7 +1,7 @@
-import { anyOf } from "@studies/group-key";
-import { groups as groupsStudy } from "@studies/groups";
-import { PEER_SETS, type PeerSet } from "@studies/peer-names";
-import { rotation } from "@studies/rotation";
+import { anyOf } from "@studies/sets/group-key";
+import { groups as groupsStudy } from "@studies/strength/groups";
+import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
+import { rotation } from "@studies/rotation/rotation";
 import type { z } from "zod";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { parseHere } from "~/here";

@@ -2,7 +2,7 @@ import clsx from "clsx";
 import { Eye, EyeOff } from "lucide-react";
 import { Link } from "react-router";
 import { phaseOf } from "@core/rotation/phase";
-import { signed } from "@studies/words";
+import { signed } from "@studies/words/words";
 import { Explained } from "~/ui/term";
 import type { DialRow } from "./dial";
 import { DialHand } from "./dial-hand";

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { RotationRow } from "@studies/rotation-row";
-import { fixed, signed } from "@studies/words";
+import type { RotationRow } from "@studies/rotation/rotation-row";
+import { fixed, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { DataTable, type Column } from "~/ui/data-table";
 import { tint } from "~/ui/tint";

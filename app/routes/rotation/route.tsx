@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
 import { ROTATION_WINDOWS } from "@core/rotation/rotation";
-import { PEER_SETS, type PeerSet } from "@studies/peer-names";
-import { rotation } from "@studies/rotation";
+import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
+import { rotation } from "@studies/rotation/rotation";
 import { askFor } from "~/ask.server";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, linkHref, useHere, useHrefWith } from "~/here";

@@ -1,6 +1,6 @@
 import clsx from "clsx";
 import type { KeyboardEvent, PointerEvent } from "react";
-import { date } from "@studies/words";
+import { date } from "@studies/words/words";
 import type { Samples } from "./use-samples";
 
 /** The samples that the ribbon has columns for. */

@@ -1,4 +1,4 @@
-import { fixed, percent } from "@studies/words";
+import { fixed, percent } from "@studies/words/words";
 import { Explained } from "~/ui/term";
 
 interface Props {

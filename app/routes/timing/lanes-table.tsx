@@ -1,6 +1,6 @@
 import { clsx } from "clsx";
-import type { LaneNow } from "@studies/timing";
-import { count, date, signedPercent } from "@studies/words";
+import type { LaneNow } from "@studies/timing/timing-now";
+import { count, date, signedPercent } from "@studies/words/words";
 import { StateMark } from "~/ui/state-mark";
 import { Explained } from "~/ui/term";
 

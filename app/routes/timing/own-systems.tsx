@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Sentence } from "@studies/define-study";
 import type { ItemBody } from "@server/items.server";
-import type { LaneSignals } from "@studies/timing";
+import type { LaneSignals } from "@studies/timing/signal-records";
 import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
 import { useItems } from "~/ui/use-items";

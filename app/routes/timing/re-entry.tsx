@@ -1,5 +1,5 @@
-import type { timing } from "@studies/timing";
-import { date, signed, signedPercent } from "@studies/words";
+import type { timing } from "@studies/timing/timing";
+import { date, signed, signedPercent } from "@studies/words/words";
 import { FollowedTable } from "~/ui/followed-table";
 import type { ResultOf } from "~/wire";
 

@@ -1,12 +1,12 @@
 import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { listItems } from "@server/items.server";
-import { PRESSURE_STRETCHED } from "@studies/breadth-zones";
-import { directory } from "@studies/directory";
-import { fixed } from "@studies/words";
-import { LANES } from "@studies/lane-names";
-import { ownTiming } from "@studies/own-timing";
-import { timing } from "@studies/timing";
+import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
+import { directory } from "@studies/frame/directory";
+import { fixed } from "@studies/words/words";
+import { LANES } from "@studies/words/lane-names";
+import { ownTiming } from "@studies/timing/own-timing";
+import { timing } from "@studies/timing/timing";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";

@@ -1,6 +1,6 @@
-import type { SignalSummary } from "@studies/signal-records";
-import type { LaneSignals } from "@studies/timing";
-import { date, percent, signedPercent } from "@studies/words";
+import type { SignalSummary } from "@studies/timing/signal-records";
+import type { LaneSignals } from "@studies/timing/signal-records";
+import { date, percent, signedPercent } from "@studies/words/words";
 import { StateMark } from "~/ui/state-mark";
 
 /** The latest signals of a lane or system with what came of each, and how all finished ones came out. */

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
-import type { ParticipationRow } from "@studies/breadth";
-import { share, signed } from "@studies/words";
+import type { ParticipationRow } from "@studies/breadth/participation-rows";
+import { share, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { ShareBar } from "~/ui/share-bar";
 import { Explained } from "~/ui/term";

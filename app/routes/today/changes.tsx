@@ -1,4 +1,4 @@
-import type { Change } from "@studies/today-changes";
+import type { Change } from "@studies/today/today-changes";
 import { SentenceText } from "~/ui/reading";
 import { Explained } from "~/ui/term";
 

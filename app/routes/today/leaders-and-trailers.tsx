@@ -1,7 +1,7 @@
 import { Lacking } from "~/ui/lacking";
 import { Link } from "react-router";
-import type { SectorLine } from "@studies/today";
-import { fixed, signed } from "@studies/words";
+import type { SectorLine } from "@studies/today/today";
+import { fixed, signed } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { groupColour } from "~/ui/group-colour";

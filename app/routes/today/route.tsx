@@ -1,6 +1,6 @@
 import { useCallback, useMemo } from "react";
-import { regimeStudy } from "@studies/regime";
-import { today } from "@studies/today";
+import { regimeStudy } from "@studies/regime/regime";
+import { today } from "@studies/today/today";
 import { askFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
@@ -12,7 +12,7 @@ import { ControlSentence } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
 import { MarketsTable } from "~/ui/markets-table";
 import { Reading } from "~/ui/reading";
-import { date, signedPercent } from "@studies/words";
+import { date, signedPercent } from "@studies/words/words";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BreadthStrip } from "./breadth-strip";

@@ -1,0 +1,95 @@
+import { definedRows, isoDate, similarReadings, whatFollowed, type Followed } from "@core";
+import { z } from "zod";
+import { defineStudy, type Figure, type Sentence } from "@studies/define-study";
+import { groupsTitle } from "@studies/sets/group-members";
+import { groupKeySchema } from "@studies/sets/group-key-schema";
+import { isSmallSample } from "@studies/words/small-sample";
+import { count, date, ofCases, overlapping, percent, share } from "@studies/words/words";
+import { zoneParams } from "./zone-params";
+import { participationRows, participationSentence, horizonName } from "./participation-rows";
+import { referenceColumns } from "@studies/columns/composites";
+import { participationPercents } from "@studies/columns/participation";
+
+export const breadth = defineStudy({
+  name: "breadth",
+  about: "How many members close above their 5, 10, 20, 50 and 200-session averages, and above all five, with history.",
+  params: z.object({
+    average: z.enum(["ema", "sma"]).default("ema").describe("exponential or simple averages"),
+    group: groupKeySchema.default("market:").describe("whose members: a sector, industry or group, or the whole market"),
+    ...zoneParams,
+    history: z.coerce.number().int().min(20).max(20_000).default(756).describe("sessions of history to give"),
+  }),
+  cost: "heavy",
+  examples: [
+    {},
+    { average: "sma", history: 60 },
+    { group: "sector:$sector", crowded: 60, washed: 20 },
+    { group: "group:$group" },
+  ],
+  ask(market, { average, history, group, crowded, washed }) {
+    const percents = market.perSession(participationPercents(average, group));
+    const { close } = market.perSession(referenceColumns);
+    const all = percents["p5"]!;
+    const fifty = percents["p3"]!;
+    const start = Math.max(0, market.t + 1 - history);
+    return {
+      asOf: market.asOf,
+      first: market.sessions[0]!,
+      average,
+      group,
+      groupName: groupsTitle([group], market),
+      zones: { high: crowded, low: washed },
+      rows: participationRows(market, average, group),
+      reference: market.referenceName,
+      days: market.sessions.slice(start),
+      index: close.slice(start),
+      /** What the index did 21 sessions after readings like this one, of the share above the 50. */
+      followed: whatFollowed(close, similarReadings(fifty), definedRows(fifty), [21])[0]!,
+      /** Sessions in each zone up to now, of those with a reading. */
+      inZones: {
+        crowded: countOf(all, (x) => x >= crowded),
+        washed: countOf(all, (x) => x <= washed),
+        all: countOf(all, () => true),
+      },
+      /** Percent a session for each horizon, all five last. */
+      percents: Array.from({ length: 6 }, (_, h) => percents[`p${h}`]!.slice(start)),
+    };
+  },
+  reading(r) {
+    const row = r.rows[3]!;
+    const sentences: Sentence[] = [participationSentence(r.rows, undefined, r.zones)];
+    if (!Number.isNaN(row.place)) {
+      sentences.push([
+        "The share was lower on ",
+        { figure: row.place < 0.5 ? "fewer than 1%" : share(row.place) },
+        ` of ${count(row.readings, "session")} since ${date(r.first)}`,
+        ...followedWords(r.followed),
+        ".",
+      ]);
+    }
+    return sentences;
+  },
+  table: (r) => ({
+    columns: [
+      { key: "date", label: "date" },
+      { key: "index", label: r.reference },
+      ...r.rows.map((row, h) => ({ key: `p${h}`, label: `% above ${horizonName(row.horizon)}` })),
+    ],
+    rows: Array.from(r.days, (day, k) => [isoDate(day), r.index[k]!, ...r.percents.map((column) => column[k]!)]),
+  }),
+});
+
+/** "; 21 sessions after readings like it the index was higher in 66% of 91 cases, against 61% of all sessions". */
+function followedWords({ after, base, horizon }: Followed): (string | Figure)[] {
+  if (after.n === 0) return [];
+  const few = isSmallSample(after.n) ? ", a small sample" : "";
+  return [
+    `; ${horizon} sessions after readings like it the index was higher `,
+    { figure: ofCases(after.positive, after.n) },
+    `${few}, against ${percent(base.positive, 0)} of all ${overlapping(base.n)}`,
+  ];
+}
+
+function countOf(column: Float64Array, wanted: (x: number) => boolean): number {
+  return column.reduce((n, x) => n + (!Number.isNaN(x) && wanted(x) ? 1 : 0), 0);
+}

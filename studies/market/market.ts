@@ -1,0 +1,220 @@
+import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
+import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
+import { findGroup, keyOf } from "@studies/sets/group-key";
+import { memberRuns } from "@studies/sets/member-runs";
+import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
+import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
+
+/** An instrument as it is known at the as-of session. */
+export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
+  /** Position in the panel. */
+  readonly index: number;
+  /** Session index of its first bar. */
+  readonly first: number;
+};
+
+const knownOf = new WeakMap<MarketData["instruments"], { first: Int32Array; known: readonly KnownInstrument[] }>();
+
+/** Every instrument that has a bar at all; nothing of it tells what comes later. */
+function everKnown(data: MarketData): readonly KnownInstrument[] {
+  const { first } = data.panel;
+  const kept = knownOf.get(data.instruments);
+  if (kept?.first.every((session, i) => session === first[i])) return kept.known;
+  const known = data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) =>
+    first[index]! >= 0 ? [{ ...row, index, first: first[index]! }] : [],
+  );
+  knownOf.set(data.instruments, { first, known });
+  return known;
+}
+
+/**
+ * A market as of one session: all a study sees. Whatever it gives ends with session t.
+ */
+export class Market {
+  readonly #data: MarketData;
+  /** Index of the as-of session. */
+  readonly t: number;
+  /** Epoch days of the sessions up to t. */
+  readonly sessions: Int32Array;
+  #instruments: readonly KnownInstrument[] | undefined;
+  #abroad: Market | undefined;
+  #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
+
+  constructor(data: MarketData, t: number) {
+    this.#data = data;
+    this.t = t;
+    this.sessions = data.panel.sessions.subarray(0, t + 1);
+  }
+
+  /** The same market as of an earlier session. */
+  before(sessions: number): Market {
+    return new Market(this.#data, Math.max(0, this.t - sessions));
+  }
+
+  get row(): MarketRow {
+    return this.#data.market;
+  }
+
+  /** How the series that stands for the market is called: its broad index, or its composite where it has none. */
+  get referenceName(): string {
+    return this.find(this.row.broadIndex ?? "")?.name ?? `${this.row.name} composite`;
+  }
+
+  /** Epoch day of the as-of session. */
+  get asOf(): number {
+    return this.sessions[this.t]!;
+  }
+
+  /** Every instrument that has had a bar by t, by ticker. */
+  get instruments(): readonly KnownInstrument[] {
+    this.#instruments ??= everKnown(this.#data).filter((i) => i.first <= this.t);
+    return this.#instruments;
+  }
+
+  /** The instrument at a position in the panel. */
+  at(index: number): KnownInstrument | undefined {
+    this.#byIndex ??= new Map(this.instruments.map((i) => [i.index, i]));
+    return this.#byIndex.get(index);
+  }
+
+  find(ticker: string): KnownInstrument | undefined {
+    return this.instruments.find((i) => i.ticker === ticker);
+  }
+
+  /** Whether the as-of session is still in progress: whatever is said of it may change until its close. */
+  get provisional(): boolean {
+    return this.t >= this.#data.settled;
+  }
+
+  /** The instruments that belong to no market, as of the same date; undefined where there are none yet. */
+  get abroad(): Market | undefined {
+    const { abroad } = this.#data;
+    if (!abroad || this.#abroad) return this.#abroad;
+    const t = abroad.panel.sessions.findLastIndex((day) => day <= this.asOf);
+    return t < 0 ? undefined : (this.#abroad = new Market(abroad, t));
+  }
+
+  /** Itself, and what belongs to no market where there is any. */
+  get parts(): readonly Market[] {
+    const { abroad } = this;
+    return abroad ? [this, abroad] : [this];
+  }
+
+  /**
+   * The session on which an instrument stands: t within a market; where it belongs to none its own last bar, as it has
+   * its own dates as sessions (method 0, A01). -1 where there is no such bar.
+   */
+  lastSessionOf(index: number): number {
+    if (this.row.market !== "") return this.t;
+    return this.bars("close", index).findLastIndex((close) => !Number.isNaN(close));
+  }
+
+  /** A column of bars of one instrument, to t. */
+  bars(column: BarColumn, index: number): Float64Array {
+    return seriesOf(this.#data.panel[column], this.#data.panel.stride, index, this.t + 1);
+  }
+
+  /** Columns that have one value a session, to t. */
+  perSession<T extends DerivedColumns>(column: PerSession<T>): T {
+    const whole = deriveWhole(this.#data, column);
+    return Object.fromEntries(Object.entries(whole).map(([key, values]) => [key, values.subarray(0, this.t + 1)])) as T;
+  }
+
+  /** A derived column of one instrument, to t. */
+  perInstrument(column: PerInstrument, index: number): Float64Array {
+    return seriesOf(deriveWhole(this.#data, column), this.#data.panel.stride, index, this.t + 1);
+  }
+
+  /** Whether an instrument belonged, on a session up to t, to the members that breadth speaks of. */
+  isInUniverse(index: number, s: number): boolean {
+    return s <= this.t && isMember(this.#data.universe, index, s);
+  }
+
+  /** The universe members on a session up to t, as positions in the panel. */
+  universeAt(s: number): number[] {
+    return this.#membersAt(this.#data.universe, s);
+  }
+
+  /** Names of the dated groups of this market that have had a member by t. */
+  get groups(): { readonly name: string; readonly kind: string }[] {
+    const begun = (spans: MemberSpans) => spans.from.some((from) => from <= this.t);
+    return this.#data.groups.filter((g) => begun(g.spans)).map(({ name, kind }) => ({ name, kind }));
+  }
+
+  /** Members of a dated group on a session up to t; empty when there is no such group. */
+  groupAt(name: string, s: number): number[] {
+    const group = this.#data.groups.find((g) => g.name === name);
+    return group ? this.#membersAt(group.spans, s) : [];
+  }
+
+  /** What a fund or another weighted group holds on a session up to t, with its weights. */
+  holdingsAt(name: string, s: number): { readonly index: number; readonly weight: number }[] {
+    const runs = this.#data.groups.find((g) => g.name === name)?.weights;
+    if (!runs || s > this.t) return [];
+    const held: { index: number; weight: number }[] = [];
+    runs.instrument.forEach((index, k) => {
+      if (runs.from[k]! <= s && s <= runs.to[k]!) held.push({ index, weight: runs.weight[k]! });
+    });
+    return held;
+  }
+
+  /** Whether an instrument belonged to a group, by the group's key, on a session up to t. */
+  isIn(key: string, index: number, s: number): boolean {
+    return s <= this.t && isMember(memberRuns(this.#data, key), index, s);
+  }
+
+  /** Whether a group, by its key, has had a member by t, here or among what belongs to no market; derives nothing. */
+  knows(key: string): boolean {
+    const group = findGroup(key);
+    if (group === undefined) return false;
+    switch (group.level) {
+      case "market":
+        return true;
+      case "any":
+        return group.of.some((part) => this.knows(keyOf(part)));
+      case "stocks":
+        return group.tickers.some((ticker) => this.find(ticker) !== undefined);
+      case "group":
+        return this.parts.some((part) => part.groups.some((g) => g.name === group.name));
+      default:
+        return this.instruments.some((i) => i.kind === "stock" && i[group.level] === group.name);
+    }
+  }
+
+  /** The runs of sessions in which an instrument belongs to a group, by the group's key. */
+  runsIn(key: string, index: number): readonly (readonly [from: number, to: number])[] {
+    const { offset, from, to } = memberRuns(this.#data, key);
+    const runs: [number, number][] = [];
+    for (let k = offset[index]!; k < offset[index + 1]!; k++)
+      if (from[k]! <= this.t) runs.push([from[k]!, Math.min(this.t, to[k]!)]);
+    return runs;
+  }
+
+  /** The instruments that belonged to a group, by its key, on some session up to t. */
+  everIn(key: string): KnownInstrument[] {
+    const { offset, from } = memberRuns(this.#data, key);
+    return this.instruments.filter(({ index }) => offset[index]! < offset[index + 1]! && from[offset[index]!]! <= this.t);
+  }
+
+  #membersAt(spans: MemberSpans, s: number): number[] {
+    if (s > this.t) return [];
+    return this.instruments.filter((i) => isMember(spans, i.index, s)).map((i) => i.index);
+  }
+
+  /** The latest known value of each field at the as-of close, NaN where none is; a report date that has passed is NaN. */
+  fundamentals(index: number): Record<FundamentalField, number> {
+    const { offset, known, values } = this.#data.fundamentals;
+    const latest = new Float64Array(FUNDAMENTAL_FIELDS.length).fill(NaN);
+    for (let row = offset[index]!; row < offset[index + 1]! && known[row]! <= this.asOf; row++) {
+      for (let f = 0; f < latest.length; f++) {
+        const value = values[row * latest.length + f]!;
+        if (value === value) latest[f] = value;
+      }
+    }
+    const fields = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field, f) => [field, latest[f]!])) as Record<
+      FundamentalField,
+      number
+    >;
+    return fields.nextReport < this.asOf ? { ...fields, nextReport: NaN } : fields;
+  }
+}
