@@ -122,14 +122,29 @@ function isPacked(x: object): x is Packed {
 }
 
 function pack(packed: Packed["packed"], column: Float32Array | Int32Array | Int8Array | Uint16Array): Packed {
-  const bytes = new Uint8Array(column.buffer, column.byteOffset, column.byteLength);
+  return { packed, bytes: toBase64(new Uint8Array(column.buffer, column.byteOffset, column.byteLength)) };
+}
+
+/** Node's own way is many times faster than what browsers and Node have in common. */
+const nodeBuffer = typeof Buffer === "undefined" ? undefined : Buffer;
+
+function toBase64(bytes: Uint8Array): string {
+  if (nodeBuffer) return nodeBuffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString("base64");
   let text = "";
   for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
-  return { packed, bytes: btoa(text) };
+  return btoa(text);
+}
+
+function fromBase64(text: string): ArrayBuffer {
+  if (nodeBuffer) return Uint8Array.from(nodeBuffer.from(text, "base64")).buffer;
+  const binary = atob(text);
+  const bytes = new Uint8Array(binary.length);
+  for (let k = 0; k < bytes.length; k++) bytes[k] = binary.charCodeAt(k);
+  return bytes.buffer;
 }
 
 function unpack({ packed, bytes }: Packed): Columns {
-  const buffer = Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)).buffer;
+  const buffer = fromBase64(bytes);
   if (packed === "f32") return Float64Array.from(new Float32Array(buffer));
   if (packed === "i32") return new Int32Array(buffer);
   return packed === "i8" ? new Int8Array(buffer) : new Uint16Array(buffer);

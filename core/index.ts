@@ -32,6 +32,7 @@ export * from "./timing/composite";
 export * from "./regime/confirmed-state";
 export * from "./regime/regime";
 export * from "./strength/strength";
+export * from "./strength/strength-returns";
 export * from "./strength/staying-power";
 export * from "./scores/stance";
 export * from "./scores/trailing-stop";

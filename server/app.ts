@@ -10,6 +10,9 @@ import { getDesk, getFeed } from "./desk-of-app.server";
 import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
 import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
+import { openEventStream } from "./event-stream";
+import type { JobState } from "./jobs/job";
+import { findJob } from "./jobs/jobs.server";
 import { forLog, log } from "./log.server";
 import { toPresentWords } from "./renamed-addresses";
 
@@ -68,23 +71,30 @@ app.use(toPresentWords);
 app.use(boundedForms((request) => /^\/files(\.data)?$/.test(request.path)));
 // Open screens listen here for what the feed delivers.
 app.get("/events", async (request, response) => {
-  response.set({ "Content-Type": "text/event-stream", "Cache-Control": "private, no-store, no-transform" });
-  response.flushHeaders();
-  const send = (state: FeedState) => response.write(`data: ${JSON.stringify(state)}\n\n`);
-  const quiet = setInterval(() => response.write(": still here\n\n"), 25_000);
-  let silence = () => {};
-  request.on("close", () => {
-    clearInterval(quiet);
-    silence();
-  });
+  const stream = openEventStream<FeedState>(request, response);
   try {
     const feed = await getFeed();
-    silence = feed.listen(send);
-    send(await feed.state());
+    stream.onClose(feed.listen(stream.send));
+    stream.send(await feed.state());
   } catch (error) {
     log.error(forLog(error), "the feed cannot be listened to");
     response.end();
   }
+});
+// Pages that wait for a job listen here for how far it is; the last word is how it came out.
+app.get("/jobs/:id/events", (request, response) => {
+  const job = findJob(request.params.id);
+  if (!job) {
+    response.sendStatus(404);
+    return;
+  }
+  const stream = openEventStream<JobState>(request, response);
+  const send = (state: JobState) => {
+    stream.send(state);
+    if (state.state !== "running") response.end();
+  };
+  stream.onClose(job.watch(send));
+  send(job.state);
 });
 // For this machine alone packing costs more than it saves.
 if (!isLoopback(host)) app.use(compression());
@@ -102,9 +112,14 @@ app.use(
 /** Folders of uploads that an earlier run left behind. */
 export { sweepUploads } from "./transfer/upload-folders.server";
 
+/** The data are taken into memory while the rest of the program is loaded. */
+const opening = getDesk().then((desk) => desk.markets);
+opening.catch(() => undefined);
+
 /** Asks the first question before a person does, so that the calculation is warm when one comes. */
 export async function warmUp(): Promise<void> {
   try {
+    void import("virtual:react-router/server-build");
     const desk = await getDesk();
     for (const { market } of await desk.listMarkets()) await desk.ask({ study: "today", params: {}, market });
   } catch (error) {

@@ -3,7 +3,7 @@ import { count } from "@studies/words/words";
 import { write } from "./db.server";
 import { Conflict, NotFound } from "./errors";
 import { insertChange, listChanges, revertChange, type Touched } from "./stores/changes-store.server";
-import { bumpDataVersion, bumpHistoryVersion } from "./stores/meta-store.server";
+import { bumpDataVersion, stampHistory } from "./stores/meta-store.server";
 import { MOST_CHANGES } from "./transfer/write-dataset.server";
 
 export { listChanges, type DataChange } from "./stores/changes-store.server";
@@ -60,7 +60,7 @@ async function changing(db: Knex, work: (trx: Knex.Transaction) => Promise<void>
   await write(db, () =>
     db.transaction(async (trx) => {
       await work(trx);
-      await bumpHistoryVersion(trx);
+      await stampHistory(trx);
       await bumpDataVersion(trx);
     }),
   );

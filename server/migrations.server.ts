@@ -1,5 +1,6 @@
 import { crc32 } from "node:zlib";
 import type { Knex } from "knex";
+import { newStamp } from "./stores/meta-store.server";
 
 interface NamedMigration extends Knex.Migration {
   readonly name: string;
@@ -109,15 +110,7 @@ export const migrations: readonly NamedMigration[] = [
   {
     name: "003-derived-columns",
     async up(db) {
-      // Columns that take long to derive, kept from one run for the next: see derived-store.server.ts.
-      await db.schema.createTable("derived_columns", (t) => {
-        t.string("market").notNullable();
-        t.string("name").notNullable();
-        t.string("code").notNullable();
-        t.integer("history").notNullable();
-        t.binary("block").notNullable();
-        t.primary(["market", "name"]);
-      });
+      await createDerivedColumns(db);
     },
     async down(db) {
       await db.schema.dropTable("derived_columns");
@@ -221,7 +214,31 @@ export const migrations: readonly NamedMigration[] = [
       await db.schema.renameTable("items", "kept");
     },
   },
+  {
+    name: "009-stamps",
+    async up(db) {
+      // What was derived stands in the snapshot beside the database: panel/snapshots.server.ts.
+      await db.schema.dropTable("derived_columns");
+      await db("meta").where("key", "history_version").delete();
+      await db("meta").insert(["data_stamp", "history_stamp"].map((key) => ({ key, value: newStamp() })));
+    },
+    async down(db) {
+      await db("meta").whereIn("key", ["data_stamp", "history_stamp"]).delete();
+      await createDerivedColumns(db);
+    },
+  },
 ];
+
+async function createDerivedColumns(db: Knex): Promise<void> {
+  await db.schema.createTable("derived_columns", (t) => {
+    t.string("market").notNullable();
+    t.string("name").notNullable();
+    t.string("code").notNullable();
+    t.integer("history").notNullable();
+    t.binary("block").notNullable();
+    t.primary(["market", "name"]);
+  });
+}
 
 /** Calls a measure by another name in the rules of all timing systems that are kept. */
 async function renameMeasure(db: Knex, from: string, to: string): Promise<void> {

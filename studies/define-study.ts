@@ -27,17 +27,31 @@ export interface Table {
   readonly rows: readonly (readonly (string | number | null)[])[];
 }
 
+/**
+ * Tells the share done, 0 to 1; a long study calls it often.
+ * @throws Stopped when nobody waits for the answer any more; a study lets it pass
+ */
+export type TellShare = (share: number) => void;
+
+/** The answer is not waited for any more. */
+export class Stopped extends Error {
+  override name = "Stopped";
+}
+
 /** A named question that a screen, a brief, an export or a test can ask of a market as of a session. */
 export interface Study<S extends z.ZodObject = z.ZodObject, R = unknown> {
   readonly name: string;
   /** What it answers, in one sentence. */
   readonly about: string;
   readonly params: S;
-  /** Heavy ones are answered in the worker pool. */
-  readonly cost: "light" | "heavy";
+  /**
+   * What it takes to answer: `light` looks things up; `heavy` calculates, and may derive columns; `long` takes seconds, tells how
+   * far it is, and can be stopped.
+   */
+  readonly cost: "light" | "heavy" | "long";
   /** Parameters to prove it with: it is asked with each of them on a cut database. `$` names stand for a value of the data. */
   readonly examples: readonly z.input<S>[];
-  ask(market: Market, params: z.output<S>): R;
+  ask(market: Market, params: z.output<S>, tell?: TellShare): R;
   reading(result: R): readonly Sentence[];
   table(result: R): Table;
 }

@@ -1,5 +1,6 @@
 import { isAbove } from "../columns/compare";
 import { mean } from "../stats/mean";
+import { medianInPlace } from "../stats/median";
 import { wilsonInterval } from "../stats/wilson-interval";
 
 /** Horizons over which it is asked what followed, in sessions (method 2). */
@@ -49,20 +50,29 @@ export function whatFollowed(
   horizons: readonly number[] = FOLLOW_HORIZONS,
 ): Followed[] {
   return horizons.map((horizon) => {
-    const finished = (s: number) => !Number.isNaN(close[s]) && s + horizon < close.length && !Number.isNaN(close[s + horizon]);
-    const sessions = thinned(occurrences.filter(finished), horizon);
-    const all = span.filter(finished);
+    const sessions = thinned(finished(close, occurrences, horizon), horizon);
     return {
       horizon,
       after: {
         ...summary(close, sessions, horizon),
         interval: wilsonInterval(higherAfter(close, sessions, horizon), sessions.length),
       },
-      base: summary(close, all, horizon),
+      base: summary(close, finished(close, span, horizon), horizon),
       sessions,
       returns: sessions.map((s) => close[s + horizon]! / close[s]! - 1),
     };
   });
+}
+
+/** Sessions that have a close, then and so many sessions later. */
+function finished(close: Float64Array, sessions: readonly number[], horizon: number): number[] {
+  const found: number[] = [];
+  for (const s of sessions) {
+    if (s + horizon >= close.length) break;
+    const [then, later] = [close[s]!, close[s + horizon]!];
+    if (then === then && later === later) found.push(s);
+  }
+  return found;
 }
 
 /**
@@ -79,7 +89,9 @@ export function thinned(sessions: readonly number[], apart: number): number[] {
 }
 
 function higherAfter(close: Float64Array, sessions: readonly number[], horizon: number): number {
-  return sessions.reduce((n, s) => n + (isAbove(close[s + horizon]!, close[s]!) ? 1 : 0), 0);
+  let n = 0;
+  for (const s of sessions) if (isAbove(close[s + horizon]!, close[s]!)) n++;
+  return n;
 }
 
 function summary(close: Float64Array, sessions: readonly number[], horizon: number): ReturnSummary {
@@ -87,14 +99,19 @@ function summary(close: Float64Array, sessions: readonly number[], horizon: numb
   const returns = new Float64Array(n);
   for (let k = 0; k < n; k++) returns[k] = close[sessions[k]! + horizon]! / close[sessions[k]!]! - 1;
   const centre = mean(returns);
-  const sorted = returns.sort();
-  const middle = n >> 1;
+  let worst = n > 0 ? Infinity : NaN;
+  let best = n > 0 ? -Infinity : NaN;
+  for (const r of returns) {
+    if (r < worst) worst = r;
+    if (r > best) best = r;
+  }
   return {
     n,
     mean: centre,
-    median: n === 0 ? NaN : n % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2,
-    worst: n > 0 ? sorted[0]! : NaN,
-    best: n > 0 ? sorted[n - 1]! : NaN,
+    // From here on the order of the returns is lost.
+    median: medianInPlace(returns, n),
+    worst,
+    best,
     positive: n > 0 ? higherAfter(close, sessions, horizon) / n : NaN,
   };
 }

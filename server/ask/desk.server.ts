@@ -1,25 +1,26 @@
 import type { Knex } from "knex";
-import { LRUCache } from "lru-cache";
 import { z } from "zod";
 import { findEpochDay, isoDate } from "@core";
 import type { MarketRow } from "@core/columns/dataset";
 import type { Sentence, Study } from "@studies/define-study";
-import { groupKeysIn } from "@studies/sets/group-key-schema";
-import { labelOfKey } from "@studies/sets/group-key";
-import { handOn } from "@studies/market/derived";
 import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
 import { STUDIES } from "@studies/registry";
+import { labelOfKey } from "@studies/sets/group-key";
+import { groupKeysIn } from "@studies/sets/group-key-schema";
 import { clipped, date } from "@studies/words/words";
-import { write } from "../db.server";
 import { Invalid, NotFound } from "../errors";
+import type { Job, JobState } from "../jobs/job";
+import { startJob } from "../jobs/jobs.server";
 import { forLog, log } from "../log.server";
-import { growMarket, type DeliveredStep } from "../panel/grow-market";
-import { firstFrom, loadMarkets } from "../panel/load-market.server";
-import { upsertDerived } from "../stores/derived-store.server";
+import type { DeliveredStep } from "../panel/grow-market";
+import { firstFrom } from "../panel/load-market.server";
+import { LoadedMarkets } from "../panel/loaded-markets.server";
+import type { Snapshots } from "../panel/snapshots.server";
 import { getDataVersion } from "../stores/meta-store.server";
-import type { StudyPool } from "./pool.server";
-import { runStudy, type Said } from "./study-job";
+import { Answers } from "./answers";
+import type { LongOptions, StudyPool } from "./pool.server";
+import { runStudy, type Said, type StudyAsked } from "./study-job";
 
 export interface Question {
   readonly study: string;
@@ -43,83 +44,67 @@ export interface Answer<R = unknown> {
   readonly reading: readonly Sentence[];
 }
 
-interface Loaded {
-  version: number;
-  readonly markets: Promise<ReadonlyMap<string, MarketData>>;
+export interface DeskOptions {
+  /** Where heavy and long studies are answered [the thread that asks]. */
+  readonly pool?: StudyPool;
+  readonly studies?: ReadonlyMap<string, Study>;
+  /** Where a snapshot is kept for the next start [nowhere]. */
+  readonly snapshots?: Snapshots;
+}
+
+/** A question that was checked: what is to be asked of which data. */
+interface Checked extends StudyAsked {
+  readonly key: string;
 }
 
 /** The one place where questions are answered: checks them, finds the session, keeps answers, and spreads the work. */
 export class Desk {
-  readonly #kept = new LRUCache<string, Said>({ max: 400 });
-  #version: Promise<number> | undefined;
-  /** Columns on their way into the database, for the next run. */
-  #keeping: Promise<void> = Promise.resolve();
-  #loaded: Loaded | undefined;
+  readonly #answers = new Answers();
+  readonly #jobs = new Map<string, Job<Said>>();
+  readonly #loaded: LoadedMarkets;
+  readonly #pool: StudyPool | undefined;
+  readonly #studies: ReadonlyMap<string, Study>;
 
   constructor(
     readonly db: Knex,
-    private readonly pool?: StudyPool,
-    private readonly studies: ReadonlyMap<string, Study> = STUDIES,
-  ) {}
-
-  /** All markets in memory, read again whenever the data version has changed. */
-  async #markets(): Promise<ReadonlyMap<string, MarketData>> {
-    // Those who ask at once share one look at the version.
-    this.#version ??= getDataVersion(this.db).finally(() => (this.#version = undefined));
-    const version = await this.#version;
-    // Data that grew in memory may be newer than the version that was read a moment ago, never older.
-    if (this.#loaded === undefined || this.#loaded.version < version) {
-      this.#kept.clear();
-      const loaded: Loaded = { version, markets: this.#load((now) => (loaded.version = now)) };
-      this.#loaded = loaded;
-      loaded.markets.catch(() => {
-        if (this.#loaded === loaded) this.#loaded = undefined;
-      });
-    }
-    return this.#loaded.markets;
+    { pool, studies = STUDIES, snapshots }: DeskOptions = {},
+  ) {
+    this.#pool = pool;
+    this.#studies = studies;
+    this.#loaded = new LoadedMarkets(
+      db,
+      () => {
+        this.#answers.clear();
+      },
+      snapshots,
+    );
   }
 
-  /** Reads everything as of one moment, whatever another process writes meanwhile. */
-  #load(tell: (version: number) => void): Promise<ReadonlyMap<string, MarketData>> {
-    return this.db.transaction(async (trx) => {
-      const version = await getDataVersion(trx);
-      tell(version);
-      return loadMarkets(trx, version, this.pool?.code);
-    });
-  }
-
-  /**
-   * Takes a step of the feed into the markets in memory, where they are those that the step was added to.
-   * Called within the tick of the write, so that nobody meets one without the other.
-   */
-  grow(markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): void {
-    // Only the very next version grows from what is here; after a write of another process all is read anew.
-    if (this.#loaded?.version !== step.version - 1) return;
-    const grown = grownMarkets(markets, step);
-    this.#kept.clear();
-    this.#loaded = grown ? { version: step.version, markets: Promise.resolve(grown) } : undefined;
-  }
-
-  /** The markets in memory, for the feed. */
+  /** The markets in memory. */
   get markets(): Promise<ReadonlyMap<string, MarketData>> {
-    return this.#markets();
+    return this.#loaded.all();
+  }
+
+  /** Takes a step of the feed into the markets in memory, within the tick of its write. */
+  grow(markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): void {
+    this.#loaded.grow(markets, step);
   }
 
   /** The markets that have sessions, in the order in which they came. */
   async listMarkets(): Promise<MarketRow[]> {
-    return [...(await this.#markets()).values()].map((data) => data.market);
+    return [...(await this.markets).values()].map((data) => data.market);
   }
 
   /** Version of the data and the latest session of any market, null without data. */
   async status(): Promise<{ dataVersion: number; latest: string | null }> {
-    const markets = [...(await this.#markets()).values()];
+    const markets = [...(await this.markets).values()];
     const latest = markets.map((m) => m.panel.sessions[m.panel.sessions.length - 1]!);
     return { dataVersion: await getDataVersion(this.db), latest: latest.length > 0 ? isoDate(Math.max(...latest)) : null };
   }
 
   /** A market's data by its code; the first market for none. */
   async #market(code: string | undefined): Promise<MarketData> {
-    const markets = await this.#markets();
+    const markets = await this.markets;
     const data = code === undefined ? markets.values().next().value : markets.get(code);
     if (!data) throw new NotFound(code === undefined ? "There is no market data yet." : `There is no market "${code}".`);
     return data;
@@ -140,70 +125,90 @@ export class Desk {
   }
 
   /**
-   * Answers a question.
-   * @throws NotFound for an unknown study or market; Invalid for parameters or a date that have no meaning
+   * Answers a question; a long one as one who waits for it.
+   * @throws NotFound for an unknown study or market; Invalid for parameters or a date that have no meaning; Stopped
    */
   async ask<R = unknown>(question: Question): Promise<Answer<R>> {
-    const study = this.studies.get(question.study);
+    const checked = await this.#check(question);
+    const said =
+      checked.study.cost === "long"
+        ? (this.#answers.find(checked.key) ?? (await this.#jobOf(checked).wait()))
+        : await this.#answers.get(checked.key, () => this.#work(checked));
+    return answerOf<R>(checked, said);
+  }
+
+  /** The answer to a long question where it is at hand; else the job that works on it, begun where it is not yet. */
+  async askLong<R = unknown>(question: Question): Promise<{ readonly answer: Answer<R> } | { readonly job: JobState }> {
+    const checked = await this.#check(question);
+    const said = this.#answers.find(checked.key);
+    return said ? { answer: answerOf<R>(checked, said) } : { job: this.#jobOf(checked).state };
+  }
+
+  async #check(question: Question): Promise<Checked> {
+    const study = this.#studies.get(question.study);
     if (!study) throw new NotFound(`There is no study "${question.study}".`);
     const params = checkParams(study, question.params);
     const data = await this.#market(question.market);
     const t = sessionAt(data.panel.sessions, question.asOf);
     requireGroups(study, params, new Market(data, t));
-    const key = JSON.stringify([data.version, data.market.market, t, study.name, params]);
-    let said = this.#kept.get(key);
-    if (!said) {
-      said =
-        study.cost === "heavy" && this.pool
-          ? await this.#askWorker(this.pool, data, { study: study.name, params, t })
-          : runStudy(study, data, t, params);
-      this.#kept.set(key, said);
-    }
-    return {
-      study: study.name,
-      market: data.market.market,
-      asOf: data.panel.sessions[t]!,
-      isLatest: t === data.panel.sessions.length - 1,
-      provisional: t >= data.settled,
-      params,
-      result: said.result as R,
-      reading: said.reading,
-    };
+    return { study, data, t, params, key: JSON.stringify([data.version, data.market.market, t, study.name, params]) };
   }
 
-  async #askWorker(pool: StudyPool, data: MarketData, job: { study: string; params: Record<string, unknown>; t: number }) {
-    const { said, fresh } = await pool.run(data, job);
-    if (Object.keys(fresh).length > 0) {
-      const keep = () =>
-        write(this.db, () => upsertDerived(this.db, data.market.market, fresh, { code: pool.code, history: data.history }));
-      this.#keeping = this.#keeping.then(keep).catch((error: unknown) => {
-        log.warn(forLog(error), "derived columns were not kept");
-      });
-    }
+  async #work(checked: Checked): Promise<Said> {
+    const { study, data, t, params } = checked;
+    if (study.cost === "light" || !this.#pool) return runStudy(checked);
+    const { said, fresh } = await this.#pool.run(data, { study: study.name, params, t });
+    this.#loaded.learn(data, fresh);
     return said;
   }
 
+  /** The job of a long question: those who ask it meanwhile share one. */
+  #jobOf(checked: Checked): Job<Said> {
+    const { key } = checked;
+    const open = this.#jobs.get(key);
+    if (open?.state.state === "running") return open;
+    const job = startJob<Said>({
+      onlyWhileWatched: true,
+      say: (error) => {
+        log.error(forLog(error), "a long study failed");
+        return "The log says where.";
+      },
+      run: (tell, signal) => {
+        const work = () => this.#workLong(checked, { tell, signal });
+        return Promise.resolve(this.#answers.get(key, work));
+      },
+    });
+    this.#jobs.set(key, job);
+    void job.over.then(() => this.#jobs.delete(key));
+    return job;
+  }
+
+  async #workLong(checked: Checked, options: LongOptions): Promise<Said> {
+    const { study, data, t, params } = checked;
+    if (!this.#pool) return runStudy(checked, options.tell);
+    return (await this.#pool.runLong(data, { study: study.name, params, t }, options)).said;
+  }
+
   async close(): Promise<void> {
-    await this.#keeping;
-    await this.pool?.close();
+    for (const job of this.#jobs.values()) job.stop();
+    await this.#loaded.close();
+    await this.#pool?.close();
     await this.db.destroy();
   }
 }
 
-/** All markets with one step more; undefined when one has no room left and all must be read anew. */
-function grownMarkets(markets: ReadonlyMap<string, MarketData>, step: DeliveredStep): Map<string, MarketData> | undefined {
-  const out = new Map<string, MarketData>();
-  const abroadBefore = markets.values().next().value?.abroad;
-  const abroad = abroadBefore && growMarket(abroadBefore, step);
-  if (abroadBefore && !abroad) return undefined;
-  for (const [code, data] of markets) {
-    const grown = growMarket(data, step);
-    if (!grown) return undefined;
-    const later = abroad ? { ...grown, abroad } : grown;
-    handOn(data, later);
-    out.set(code, later);
-  }
-  return out;
+function answerOf<R>({ study, data, t, params }: Checked, said: Said): Answer<R> {
+  const { sessions } = data.panel;
+  return {
+    study: study.name,
+    market: data.market.market,
+    asOf: sessions[t]!,
+    isLatest: t === sessions.length - 1,
+    provisional: t >= data.settled,
+    params,
+    result: said.result as R,
+    reading: said.reading,
+  };
 }
 
 /** One of several groups may be unknown at a date (a focus is taken along to any); when all are, there is no answer. */

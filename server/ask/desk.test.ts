@@ -49,14 +49,14 @@ describe("the desk", () => {
     expect((error as Invalid).details.join()).toContain("history");
   });
   it("answers in a worker what it answers itself", async () => {
-    const pooled = new Desk(desk.db, pool);
+    const pooled = new Desk(desk.db, { pool });
     for (const study of ["today", "breadth", "members", "groups", "timeline"]) {
       const question = { study, params: {}, asOf: "2026-06-12" };
       expect(differences(await pooled.ask(question), await desk.ask(question))).toEqual([]);
     }
   });
   it("gives the worker the data anew when they change", async () => {
-    const pooled = new Desk(desk.db, pool);
+    const pooled = new Desk(desk.db, { pool });
     const before = await pooled.ask({ study: "breadth", params: {} });
     await desk.db.transaction((trx) => bumpDataVersion(trx));
     expect(differences(await pooled.ask({ study: "breadth", params: {} }), before)).toEqual([]);

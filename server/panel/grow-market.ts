@@ -1,11 +1,13 @@
 import type { Panel } from "@core";
 import type { FundamentalsRow, MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
 import { FUNDAMENTAL_FIELDS, type FundamentalColumns, type MarketData } from "@studies/market/market-data";
+import type { Stamps } from "../stores/meta-store.server";
 import { datedGroups, universeOf } from "./load-market.server";
 
 /** One step of a session as it reaches the markets in memory. */
 export interface DeliveredStep {
   readonly version: number;
+  readonly stamps: Stamps;
   readonly session: ReserveSession;
   readonly bars: readonly ReserveBar[];
   /** All memberships where some begin or have ended; without them those of before stand. */

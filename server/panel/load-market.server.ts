@@ -4,22 +4,23 @@ import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRo
 import {
   FUNDAMENTAL_FIELDS,
   type DatedGroup,
-  type DerivedColumns,
+  type Derivation,
   type FundamentalColumns,
   type MarketData,
   type WeightedRuns,
 } from "@studies/market/market-data";
 import { readBars } from "../stores/bars-store.server";
-import { listDerived } from "../stores/derived-store.server";
 import { listFundamentalRows, type StoredFundamentals } from "../stores/fundamentals-store.server";
 import { listInstruments, type StoredInstrument } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { countReserve, findSessionInProgress } from "../stores/feed-store.server";
-import { getHistoryVersion } from "../stores/meta-store.server";
 
 /** Sessions for which there is room at the end, where the feed can deliver any: without reading anything again. */
 const ROOM = 64;
+
+/** What was derived earlier from data of the same history, by market and name. */
+type Derived = ReadonlyMap<string, Readonly<Record<string, Derivation>>>;
 
 /** What all markets of a database are made from, read once. */
 interface Shelf {
@@ -28,8 +29,7 @@ interface Shelf {
   readonly memberships: readonly MembershipRow[];
   readonly fundamentals: readonly StoredFundamentals[];
   readonly holidays: readonly HolidayRow[];
-  readonly history: number;
-  readonly derived: ReadonlyMap<string, Readonly<Record<string, DerivedColumns>>>;
+  readonly derived: Derived;
   /** The last session's day while it is in progress. */
   readonly inProgress: number | undefined;
   /** Sessions for which there is to be room at the end. */
@@ -40,19 +40,17 @@ interface Shelf {
  * Reads all markets that have sessions into memory that threads can share.
  * @param db the database
  * @param version of its data
- * @param code names the program that derives columns, where what an earlier run derived is to be used
+ * @param derived what was derived earlier from data of the same history
  * @returns market data by code, in the order in which the markets came
  */
-export async function loadMarkets(db: Knex, version: number, code?: string): Promise<Map<string, MarketData>> {
-  const history = await getHistoryVersion(db);
+export async function loadMarkets(db: Knex, version: number, derived: Derived = new Map()): Promise<Map<string, MarketData>> {
   const shelf: Shelf = {
     version,
     instruments: await listInstruments(db),
     memberships: await listMemberships(db),
     fundamentals: await listFundamentalRows(db),
     holidays: await listHolidays(db),
-    history,
-    derived: code === undefined ? new Map() : await listDerived(db, { code, history }),
+    derived,
     inProgress: (await findSessionInProgress(db))?.day,
     room: (await countReserve(db)).left > 0 ? ROOM : 0,
   };
@@ -78,9 +76,8 @@ async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<Mark
   return {
     version: shelf.version,
     lineage: `${shelf.version}:${market.market}`,
-    history: shelf.history,
     memberships: shelf.version,
-    derived: shelf.derived.get(market.market) ?? {},
+    derived: { ...shelf.derived.get(market.market) },
     settled: n > 0 && panel.sessions[n - 1] === shelf.inProgress ? n - 1 : n,
     market,
     panel,

@@ -1,4 +1,5 @@
 import type { Database } from "better-sqlite3";
+import { newStamp, type Stamps } from "./meta-store.server";
 import type { Knex } from "knex";
 import type { MembershipRow, ReserveBar, ReserveSession } from "@core/columns/dataset";
 import { putDelivered } from "./delivered-store.server";
@@ -75,6 +76,7 @@ export interface StepWritten extends StepWanted {
   readonly step: number;
   /** The new data version. */
   readonly version: number;
+  readonly stamps: Stamps;
 }
 
 /**
@@ -104,7 +106,10 @@ export function writeStep(connection: Database, choose: (next: NextStep) => Step
       } else put.run(IN_PROGRESS, `${session.day}:${wanted.reached}`);
       const version = versionNow(connection) + 1;
       put.run("data_version", String(version));
-      return { ...wanted, session, step, version };
+      const data = newStamp();
+      put.run("data_stamp", data);
+      const history = connection.prepare("SELECT value FROM meta WHERE key = 'history_stamp'").get() as { value: string };
+      return { ...wanted, session, step, version, stamps: { data, history: history.value } };
     })
     .immediate();
 }

@@ -1,3 +1,4 @@
+import { randomBytes } from "node:crypto";
 import type { Knex } from "knex";
 
 /* meta(key, value) */
@@ -21,17 +22,29 @@ export async function getDataVersion(db: Knex): Promise<number> {
   return Number((await findMeta(db, "data_version")) ?? 0);
 }
 
-/** Number of the state of the market data, but for what the feed has added at their end. */
-export async function getHistoryVersion(db: Knex): Promise<number> {
-  return Number((await findMeta(db, "history_version")) ?? 0);
+/** Names a state of the market data among all states of all databases: what was made of data with the same stamp still holds. */
+export interface Stamps {
+  readonly data: string;
+  /** Of the data, but for what the feed has added at their end. */
+  readonly history: string;
 }
 
-export async function bumpHistoryVersion(trx: Knex.Transaction): Promise<void> {
-  await putMeta(trx, "history_version", String((await getHistoryVersion(trx)) + 1));
+export function newStamp(): string {
+  return randomBytes(12).toString("hex");
+}
+
+export async function getStamps(db: Knex): Promise<Stamps> {
+  return { data: (await findMeta(db, "data_stamp")) ?? "", history: (await findMeta(db, "history_stamp")) ?? "" };
+}
+
+/** Notes that more has changed than what the feed adds at the end. */
+export async function stampHistory(trx: Knex.Transaction): Promise<void> {
+  await putMeta(trx, "history_stamp", newStamp());
 }
 
 export async function bumpDataVersion(trx: Knex.Transaction): Promise<number> {
   const next = (await getDataVersion(trx)) + 1;
   await putMeta(trx, "data_version", String(next));
+  await putMeta(trx, "data_stamp", newStamp());
   return next;
 }

@@ -8,5 +8,5 @@ import { writeDataset } from "../transfer/write-dataset.server";
 export async function deskOf(dataset: Dataset, studies?: ReadonlyMap<string, Study>): Promise<Desk> {
   const db = await openDatabase(":memory:");
   await writeDataset(db, dataset);
-  return new Desk(db, undefined, studies);
+  return new Desk(db, studies ? { studies } : {});
 }

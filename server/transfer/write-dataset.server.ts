@@ -7,7 +7,7 @@ import { mergeFundamentals } from "../stores/fundamentals-store.server";
 import { upsertInstruments } from "../stores/instruments-store.server";
 import { replaceHolidays, upsertMarkets } from "../stores/markets-store.server";
 import { replaceMemberships } from "../stores/memberships-store.server";
-import { bumpDataVersion, bumpHistoryVersion } from "../stores/meta-store.server";
+import { bumpDataVersion, stampHistory } from "../stores/meta-store.server";
 
 /**
  * Writes market data in one transaction, raising the data version: all of it or nothing. Markets and instruments are
@@ -43,7 +43,7 @@ export async function writeDataset(
     await mergeFundamentals(trx, dataset.fundamentals, idOf);
     await also(trx);
     progress(1);
-    await bumpHistoryVersion(trx);
+    await stampHistory(trx);
     return bumpDataVersion(trx);
   });
 }

@@ -185,7 +185,7 @@ function factsOf({ part: market, instrument, days }: Shown, closes: Float64Array
   const r63 = simpleReturnAt(closes, t, 63);
   const stock = instrument?.kind === "stock" ? instrument : undefined;
   const industries = stock ? strengthOfGroups(market, "industry") : [];
-  const trend = stock ? trendOfStocks(market, industries).get(stock.index) : undefined;
+  const trend = stock ? trendOfStocks(market).get(stock.index) : undefined;
   return {
     close: closes[t]!,
     lastBar: days[closes.findLastIndex((c) => !Number.isNaN(c))] ?? NaN,

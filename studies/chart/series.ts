@@ -17,7 +17,7 @@ export const series = defineStudy({
     key: z.string().min(1).describe("ticker of an instrument or key of a group"),
     history: z.coerce.number().int().min(20).max(2600).default(252).describe("sessions to give"),
   }),
-  cost: "light",
+  cost: "heavy",
   examples: [{ key: "$stock" }, { key: "sector:$sector", history: 60 }, { key: "WORLD" }],
   ask(market, { key, history }) {
     const found = seriesOf(market, key);

@@ -1,5 +1,5 @@
 import { ema, sma, seriesOf, type Panel } from "@core";
-import { closesOf } from "./panel-series";
+import { closesOf, panelColumn } from "./panel-series";
 import type { PerInstrument } from "@studies/market/derived";
 import type { ColumnData } from "@studies/market/market-data";
 
@@ -10,7 +10,7 @@ export function averageColumn(kind: AverageKind, n: number): PerInstrument {
   return {
     name: `${kind}:${n}`,
     derive({ panel }) {
-      const whole = new Float64Array(panel.count * panel.stride);
+      const whole = panelColumn(panel);
       const average = kind === "ema" ? ema : sma;
       for (let i = 0; i < panel.count; i++)
         average(closesOf(panel, i), n, seriesOf(whole, panel.stride, i, panel.sessions.length));

@@ -1,12 +1,13 @@
 import { type Panel, seriesOf, trailingStop } from "@core";
-import { highLowClose } from "./panel-series";
+import { highLowClose, panelColumn } from "./panel-series";
 import type { PerInstrument } from "@studies/market/derived";
 
 /** Side of the two-sided trailing stop of every instrument, 1 upper, -1 lower; behind the sides stand the stops and the ATR(22). */
 export const stopSideColumn: PerInstrument = {
   name: "stop-side",
+  stored: true,
   derive({ panel }) {
-    const whole = new Float64Array(3 * panel.count * panel.stride);
+    const whole = panelColumn(panel, 3);
     carryStops(panel, whole, 0);
     return whole;
   },

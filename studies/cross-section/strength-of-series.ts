@@ -4,10 +4,9 @@ import {
   ranksAmong,
   simpleReturnAt,
   stayingPower,
-  STRENGTH_RETURNS,
+  strengthReturnsAt,
   strengthTable,
   weeklySamples,
-  type StrengthReturns,
   type StrengthRow,
 } from "@core";
 import type { Market } from "@studies/market/market";
@@ -38,19 +37,15 @@ export function strengthOfSeries(market: Market, series: readonly StrengthSeries
   const { t, sessions } = market;
   const onto = series.map((one) => positionsOn(market, one));
   const at = (i: number, s: number) => (onto[i] ? (onto[i][s] ?? NaN) : s);
-  const returnsAt = (i: number, s: number): StrengthReturns => {
-    const own = at(i, s);
-    const each = STRENGTH_RETURNS.map((n) => (Number.isNaN(own) ? NaN : simpleReturnAt(series[i]!.levels, own, n)));
-    return each as unknown as StrengthReturns;
-  };
+  const returnsAt = (i: number, s: number) => strengthReturnsAt(series[i]!.levels, at(i, s));
   const belongs = (i: number, s: number) => series[i]!.belongsAt(at(i, s));
   const present = Array.from(series.keys()).filter((i) => belongs(i, t));
   const now = strengthTable(present.map((i) => returnsAt(i, t)));
   // Ranked among those that belonged on that session and had a bar on it, whether or not they do now (method 5, Z09).
   const combinedAt = (s: number) =>
-    series.map(({ levels }, i) => {
-      const own = at(i, s);
-      return Number.isNaN(own) ? NaN : 0.5 * simpleReturnAt(levels, own, 63) + 0.5 * simpleReturnAt(levels, own, 126);
+    series.map((_, i) => {
+      const [, , r63, r126] = returnsAt(i, s);
+      return 0.5 * r63 + 0.5 * r126;
     });
   const ofThen = (combined: readonly number[], s: number) => combined.map((x, i) => (belongs(i, s) ? x : NaN));
   const samples = weeklySamples(sessions, t).map((s) => {

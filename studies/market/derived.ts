@@ -1,4 +1,4 @@
-import type { ColumnData, DerivedColumns, MarketData } from "./market-data";
+import type { ColumnData, Derivation, DerivedColumns, MarketData } from "./market-data";
 
 /*
  * Columns that are derived once from the whole history of a market and kept with it: handed on to what grows from it, and
@@ -16,89 +16,117 @@ export interface PerSession<T extends DerivedColumns> {
   extend?(data: ColumnData, columns: T, from: number): void;
 }
 
-/** The same for every instrument: instruments x stride of the panel. */
+/** The same for every instrument: instruments x stride of the panel, in memory that threads share (`panelColumn`). */
 export interface PerInstrument {
   readonly name: string;
+  /** So slow to derive that a later run had rather read it. */
+  readonly stored?: boolean;
   derive(data: ColumnData): Float64Array;
   extend?(data: ColumnData, column: Float64Array, from: number): void;
 }
 
-interface Kept {
-  value: Float64Array | DerivedColumns;
+type Value = Derivation["value"];
+
+interface AnyColumn<T extends Value> {
+  readonly name: string;
+  readonly ephemeral?: boolean;
+  readonly stored?: boolean;
+  derive(data: ColumnData): T;
+  extend?(data: ColumnData, held: T, from: number): void;
+}
+
+interface Held {
+  value: Value;
   /** The first session whose value is not final any more; undefined while all are. */
   stale?: number;
   ephemeral?: boolean;
-  /** Derived in this run, and slow enough to derive that a later run would rather have it. */
+  /** Derived in this run, and worth keeping for a later one. */
   fresh?: boolean;
 }
 
-const derivedOf = new WeakMap<MarketData, Map<string, Kept>>();
+/** By data and name, those asked for longest ago first. */
+const derivedOf = new WeakMap<MarketData, Map<string, Held>>();
 
 /** A derived column of the whole history, for deriving further ones; studies use `Market`. */
-export function deriveWhole<T extends Float64Array | DerivedColumns>(
-  from: ColumnData,
-  column: {
-    readonly name: string;
-    readonly ephemeral?: boolean;
-    derive(data: ColumnData): T;
-    extend?(data: ColumnData, kept: T, from: number): void;
-  },
-): T {
+export function deriveWhole<T extends Value>(from: ColumnData, column: AnyColumn<T>): T {
   const data = from as MarketData;
   let all = derivedOf.get(data);
-  if (!all) derivedOf.set(data, (all = new Map<string, Kept>()));
-  const kept = all.get(column.name) ?? fromEarlierRun(data, column.name);
-  if (!kept) {
+  if (!all) derivedOf.set(data, (all = new Map<string, Held>()));
+  const held = all.get(column.name) ?? fromEarlier(data, column.name);
+  if (!held) {
     const value = column.derive(data);
-    if (column.ephemeral) forgetEphemeral(all);
-    all.set(column.name, column.ephemeral ? { value, ephemeral: true } : { value, ...(column.extend ? { fresh: true } : {}) });
+    const isLasting = value instanceof Float64Array ? column.stored === true : column.extend !== undefined;
+    const own: Held = column.ephemeral ? { value, ephemeral: true } : { value, ...(isLasting ? { fresh: true } : {}) };
+    all.set(column.name, own);
+    makeRoom(all, own);
     return value;
   }
-  all.set(column.name, kept);
-  if (kept.stale !== undefined) {
+  all.delete(column.name);
+  all.set(column.name, held);
+  if (held.stale !== undefined) {
     if (column.extend) {
-      const value = withRoom(kept.value, data.panel.sessions.length) as T;
-      column.extend(data, value, kept.stale);
-      kept.value = value;
-    } else kept.value = column.derive(data);
-    delete kept.stale;
+      const value = withRoom(held.value, data.panel.sessions.length) as T;
+      column.extend(data, value, held.stale);
+      held.value = value;
+    } else held.value = column.derive(data);
+    delete held.stale;
   }
-  return kept.value as T;
+  return held.value as T;
 }
 
 const MOST_EPHEMERAL = 60;
+/** Of columns that are as large as the panel's own; what goes is derived anew when it is asked for. */
+const MOST_BYTES = 256 * 2 ** 20;
 
-/** Makes room for one more, those derived first given up. */
-function forgetEphemeral(all: Map<string, Kept>): void {
-  const names = [...all].filter(([, kept]) => kept.ephemeral).map(([name]) => name);
-  for (const name of names.slice(0, Math.max(0, names.length - MOST_EPHEMERAL + 1))) all.delete(name);
+/** Gives up columns that were not asked for in a while, as far as the new one needs their room. */
+function makeRoom(all: Map<string, Held>, added: Held): void {
+  const others = [...all].filter(([, held]) => held !== added);
+  if (added.ephemeral) {
+    const names = others.filter(([, held]) => held.ephemeral).map(([name]) => name);
+    for (const name of names.slice(0, Math.max(0, names.length - MOST_EPHEMERAL + 1))) all.delete(name);
+  }
+  if (!(added.value instanceof Float64Array)) return;
+  let bytes = added.value.byteLength;
+  for (const [name, { value }] of others.reverse()) {
+    if (!(value instanceof Float64Array)) continue;
+    bytes += value.byteLength;
+    if (bytes > MOST_BYTES) all.delete(name);
+  }
 }
 
-/** What an earlier run derived, to be carried on from where it ends. */
-function fromEarlierRun(data: MarketData, name: string): Kept | undefined {
-  const value = data.derived?.[name];
-  const length = value && Object.values(value)[0]?.length;
-  return value && length !== undefined ? { value, ...(length < data.panel.sessions.length ? { stale: length } : {}) } : undefined;
+/** What was derived earlier, to be carried on from where it ends. */
+function fromEarlier(data: MarketData, name: string): Held | undefined {
+  const earlier = data.derived?.[name];
+  if (!earlier) return undefined;
+  return { value: earlier.value, ...(earlier.sessions < data.panel.sessions.length ? { stale: earlier.sessions } : {}) };
 }
 
-/** Columns a session that were derived since this was last asked, as far as their sessions are final, by name. */
-export function takeFresh(data: MarketData): Record<string, DerivedColumns> {
-  const taken: Record<string, DerivedColumns> = {};
-  for (const [name, kept] of derivedOf.get(data) ?? []) {
-    if (!kept.fresh || kept.value instanceof Float64Array) continue;
-    kept.fresh = false;
-    taken[name] = Object.fromEntries(Object.entries(kept.value).map(([key, column]) => [key, column.slice(0, data.settled)]));
+/** What was derived since this was last asked and is worth keeping, as far as the sessions are final, by name. */
+export function takeFresh(data: MarketData): Record<string, Derivation> {
+  const taken: Record<string, Derivation> = {};
+  const sessions = data.settled;
+  for (const [name, held] of derivedOf.get(data) ?? []) {
+    if (!held.fresh) continue;
+    held.fresh = false;
+    const { value } = held;
+    taken[name] = {
+      sessions,
+      value:
+        value instanceof Float64Array
+          ? value
+          : Object.fromEntries(Object.entries(value).map(([key, column]) => [key, column.slice(0, sessions)])),
+    };
   }
   return taken;
 }
 
-/** The columns that are kept of data, by name: for proofs about them. */
-export function derivedColumns(data: MarketData): ReadonlyMap<string, Float64Array | DerivedColumns> {
-  return new Map([...(derivedOf.get(data) ?? [])].map(([name, kept]) => [name, kept.value]));
+/** The columns that are held of data, by name: for proofs about them, and to tell what they take. */
+export function derivedColumns(data: MarketData): ReadonlyMap<string, Value> {
+  return new Map([...(derivedOf.get(data) ?? [])].map(([name, held]) => [name, held.value]));
 }
 
 /** Columns a session made as long as there are sessions; those an instrument have their room already. */
-function withRoom(value: Float64Array | DerivedColumns, sessions: number): Float64Array | DerivedColumns {
+function withRoom(value: Value, sessions: number): Value {
   if (value instanceof Float64Array) return value;
   return Object.fromEntries(
     Object.entries(value).map(([key, column]) => {
@@ -114,7 +142,7 @@ function withRoom(value: Float64Array | DerivedColumns, sessions: number): Float
 export function handOn(earlier: MarketData, later: MarketData): void {
   const all = derivedOf.get(earlier);
   if (!all || earlier.lineage !== later.lineage) return;
-  for (const kept of all.values()) kept.stale = Math.min(kept.stale ?? Infinity, earlier.settled);
+  for (const held of all.values()) held.stale = Math.min(held.stale ?? Infinity, earlier.settled);
   derivedOf.set(later, all);
   derivedOf.delete(earlier);
   if (earlier.abroad && later.abroad) handOn(earlier.abroad, later.abroad);

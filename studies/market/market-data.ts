@@ -7,12 +7,10 @@ export interface MarketData extends ColumnData {
   readonly version: number;
   /** Of one lineage are data that grew from each other by sessions delivered at the end, in the same memory. */
   readonly lineage: string;
-  /** Of one history are data that differ only by what the feed has added at the end. */
-  readonly history: number;
   /** Data of one lineage that agree in this have the same members at the same times. */
   readonly memberships: number;
-  /** Columns that were derived in an earlier run, by name; they may end earlier than the sessions do. */
-  readonly derived?: Readonly<Record<string, DerivedColumns>>;
+  /** Columns that were derived earlier, by name. */
+  readonly derived?: Readonly<Record<string, Derivation>>;
   /** Sessions whose figures are final; one beyond them is still in progress. */
   readonly settled: number;
   readonly market: MarketRow;
@@ -41,6 +39,13 @@ export interface ColumnData {
 
 /** Columns with one value a session. */
 export type DerivedColumns = Record<string, Float64Array | Int8Array | Uint16Array>;
+
+/** What was derived: columns with one value a session, or one of instruments x stride of the panel. */
+export interface Derivation {
+  readonly value: DerivedColumns | Float64Array;
+  /** Sessions whose values are final; there may be more sessions by now. */
+  readonly sessions: number;
+}
 
 export interface DatedGroup {
   readonly name: string;

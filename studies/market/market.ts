@@ -2,6 +2,7 @@ import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { findGroup, keyOf } from "@studies/sets/group-key";
 import { memberRuns } from "@studies/sets/member-runs";
+import { sectionAt, type CrossSection } from "./cross-section";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 
@@ -123,6 +124,11 @@ export class Market {
   /** A derived column of one instrument, to t. */
   perInstrument(column: PerInstrument, index: number): Float64Array {
     return seriesOf(deriveWhole(this.#data, column), this.#data.panel.stride, index, this.t + 1);
+  }
+
+  /** Values of all instruments or groups at t. */
+  crossSection<T>(section: CrossSection<T>): T {
+    return sectionAt(this.#data, this, section);
   }
 
   /** Whether an instrument belonged, on a session up to t, to the members that breadth speaks of. */

@@ -35,7 +35,7 @@ export const exposure = defineStudy({
   params: z.object({
     set: z.array(z.string().min(1)).max(60).default([]).describe("tickers; none for the list named exposure"),
   }),
-  cost: "light",
+  cost: "heavy",
   examples: [{}, { set: ["$index", "WORLD"] }],
   ask(market, { set }) {
     const rows = chosenSet(market, set).map((located) => {

@@ -73,7 +73,7 @@ export const oscillators = defineStudy({
       .describe("which, at most four"),
     history: z.coerce.number().int().min(60).max(20_000).default(378).describe("sessions of history to give"),
   }),
-  cost: "light",
+  cost: "heavy",
   examples: [
     {},
     { panes: ["adx", "stochastic", "williams", "ppo"] },

@@ -5,6 +5,7 @@ import { membersOf } from "./group-members";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import type { PeerSet } from "./peer-names";
 import { groupSeries } from "@studies/columns/composites";
+import type { CrossSection } from "@studies/market/cross-section";
 
 /** One member of a set: an instrument, or a group with a series of its own. */
 export interface Peer {
@@ -240,12 +241,24 @@ export function everBelonging(
   });
 }
 
-/** Market value at the instrument's own last session: close x shares known then, else those that are constant (method 6, G07). */
-export function marketValue(part: Market, row: KnownInstrument): number {
-  const close = part.bars("close", row.index)[part.lastSessionOf(row.index)] ?? NaN;
-  const known = row.kind === "stock" ? part.fundamentals(row.index).shares : NaN;
-  return close * (Number.isNaN(known) ? (row.marketValueShares ?? NaN) : known);
+/** Market value at the instrument's own last session, in its currency; NaN where unknown. */
+export function marketValue(part: Market, { index }: KnownInstrument): number {
+  return part.crossSection(marketValues)[index]!;
 }
+
+/** Close x shares known then, else those that are constant (method 6, G07), by position in the panel. */
+const marketValues: CrossSection<Float64Array> = {
+  name: "market-value",
+  derive(part) {
+    const values = new Float64Array(Math.max(-1, ...part.instruments.map((i) => i.index)) + 1).fill(NaN);
+    for (const { index, kind, marketValueShares } of part.instruments) {
+      const close = part.bars("close", index)[part.lastSessionOf(index)] ?? NaN;
+      const known = kind === "stock" ? part.fundamentals(index).shares : NaN;
+      values[index] = close * (Number.isNaN(known) ? (marketValueShares ?? NaN) : known);
+    }
+    return values;
+  },
+};
 
 function commonest(names: readonly string[]): string {
   const counts = new Map<string, number>();

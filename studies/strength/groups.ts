@@ -8,7 +8,6 @@ import { groupsTitle, membersOf } from "@studies/sets/group-members";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { isNow, ownIndex, peersOf, widestIndex, type Inside, type Peer } from "@studies/sets/peer-set";
-import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/strength-of-series";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { fitting, fixed, list, signed, signedPercent } from "@studies/words/words";
@@ -61,7 +60,7 @@ export const groups = defineStudy({
     const there = Array.from(ever.keys()).filter((k) => isNow(ever[k]!));
     const all = there.map((k) => ever[k]!);
     const found = there.map((k) => strengths[k]!);
-    const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
+    const trends = trendOfStocks(market);
     const families = familiesOf(market, all, found);
     const rows = all.map((peer, k): GroupRow => {
       const strength = found[k]!;

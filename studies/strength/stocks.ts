@@ -8,7 +8,6 @@ import { groupsTitle } from "@studies/sets/group-members";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { byRank } from "@studies/cross-section/by-rank";
 import { everBelonging } from "@studies/sets/peer-set";
-import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/strength-of-series";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { count, none, signed, signedPercent } from "@studies/words/words";
@@ -33,7 +32,7 @@ export const stocks = defineStudy({
   examples: [{ group: ["market:"] }, { group: ["sector:$sector"] }, { group: ["industry:$industry", "group:$group"] }],
   ask(market, { group }) {
     const { t } = market;
-    const trends = trendOfStocks(market, strengthOfGroups(market, "industry"));
+    const trends = trendOfStocks(market);
     const key = anyOf(group);
     const ever = everBelonging(market, key).map(({ row: instrument, belongsAt }) => ({
       instrument,

@@ -32,7 +32,6 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
   return {
     version: 1,
     lineage: "hand",
-    history: 1,
     memberships: 1,
     settled: n,
     market: { market: "HAND", name: "Handmade", currency: "ALD", broadIndex, volatilityIndex: null },

@@ -36,9 +36,9 @@ export const today = defineStudy({
     const regime = regimeNow(market);
     const [lanes, pressure] = [lanesNow(market), pressureNow(market)];
     const before = market.before(1);
-    const stances = stancesOf(market, industries);
+    const stances = stancesOf(market);
     const industriesBefore = market.t > 0 ? strengthOfGroups(before, "industry") : industries;
-    const stancesBefore = market.t > 0 ? stancesOf(before, industriesBefore) : stances;
+    const stancesBefore = market.t > 0 ? stancesOf(before) : stances;
     const sectorsBefore = market.t > 0 ? strengthOfGroups(before, "sector") : sectors;
     const turns = rotationOf(market, { ...SECTORS_WEEKLY, samples: 8 });
     const index = market.row.broadIndex ?? "";
@@ -133,8 +133,8 @@ function groupLine(g: GroupStrength, level: "sector" | "industry"): GroupLine {
   };
 }
 
-function stancesOf(market: Market, industries: readonly GroupStrength[]): Stances {
-  const trends = trendOfStocks(market, industries);
+function stancesOf(market: Market): Stances {
+  const trends = trendOfStocks(market);
   const members = market.instruments.filter(
     (i) => trends.get(i.index)?.stance !== undefined && market.isInUniverse(i.index, market.t),
   );

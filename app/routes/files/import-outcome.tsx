@@ -1,12 +1,13 @@
-import { Form, Link } from "react-router";
+import { Link } from "react-router";
 import type { ImportState } from "@server/transfer/import-jobs.server";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
+import { JobProgress } from "~/ui/job-progress";
 
 /** How the import goes or went: progress with a way to stop it, what was read, or what was wrong and where. */
 export function ImportOutcome({ job }: { job: ImportState | undefined }) {
   if (!job) return <p className="text-soft">That import is not known any more; what is loaded is shown at the right.</p>;
-  if (job.state === "running") return <Running job={job} />;
+  if (job.state === "running") return <JobProgress job={job} doing="Importing" />;
   if (job.state === "stopped") return <p role="status">The import was stopped; nothing of it was kept.</p>;
   if (job.state === "failed" || !job.report)
     return (
@@ -63,23 +64,6 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
           )}
         </div>
       )}
-    </section>
-  );
-}
-
-function Running({ job }: { job: ImportState }) {
-  const percent = Math.round(100 * job.share);
-  return (
-    <section>
-      <h2 id="importing" className="heading">
-        Importing, {percent}%
-      </h2>
-      <progress aria-labelledby="importing" max={100} value={percent} className="mt-1 h-2 w-full accent-indigo" />
-      <Form method="post" className="mt-2">
-        <button type="submit" name="stop" value={job.id} className="control">
-          Stop
-        </button>
-      </Form>
     </section>
   );
 }

@@ -9,11 +9,12 @@ import { listUnreadable } from "@server/items.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
 import { getDataVersion } from "@server/stores/meta-store.server";
 import { removeUploadFolder } from "@server/transfer/upload-folders.server";
-import { findImport, isImportRunning, startImport, stopImport } from "@server/transfer/import-jobs.server";
+import { findImport, isImportRunning, startImport } from "@server/transfer/import-jobs.server";
 import { count, list } from "@studies/words/words";
 import { foreseen, formOf, openDesk } from "~/ask.server";
 import { hrefOf, parseHere } from "~/here";
 import { Reading } from "~/ui/reading";
+import { useJob } from "~/ui/use-job";
 import type { Route } from "./+types/route";
 import { Changes } from "./changes";
 import { ExportLinks } from "./export-links";
@@ -50,8 +51,8 @@ export async function action({ request }: Route.ActionArgs) {
   try {
     if (!request.headers.get("Content-Type")?.startsWith("multipart/")) {
       const form = await formOf(request);
-      const id = await foreseen(() => changeData(form));
-      return redirect(hrefOf(here, "/files", { import: id }));
+      await foreseen(() => changeData(form));
+      return redirect(hrefOf(here, "/files"));
     }
     const id = await foreseen(async () => {
       const { db } = await getDesk();
@@ -73,17 +74,12 @@ export async function action({ request }: Route.ActionArgs) {
   }
 }
 
-/** Stops an import, undoes a change, or removes a market or an instrument; gives the import that is still to be shown. */
-async function changeData(form: FormData): Promise<string | undefined> {
+/** Undoes a change, or removes a market or an instrument. */
+async function changeData(form: FormData): Promise<void> {
   const text = (name: string) => {
     const value = form.get(name);
     return typeof value === "string" ? value.trim() : "";
   };
-  const stopped = text("stop");
-  if (stopped !== "") {
-    stopImport(stopped);
-    return stopped;
-  }
   if (isImportRunning()) throw new Conflict("An import is running; nothing else is changed until it has ended.");
   const { db } = await getDesk();
   switch (text("intent")) {
@@ -99,23 +95,20 @@ async function changeData(form: FormData): Promise<string | undefined> {
     default:
       throw new Invalid("That is nothing that can be done here; nothing was changed.");
   }
-  return undefined;
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Data · Yubrin" }];
 
 export default function Files({ loaderData, actionData }: Route.ComponentProps) {
   const { holdings, job, lost, formats, damage, changes, unreadable } = loaderData;
-  const { revalidate, state } = useRevalidator();
-  const running = job?.state === "running";
-  // The next look comes only when the last one is answered: looking again sooner would break it off.
+  const { revalidate } = useRevalidator();
+  const told = useJob(job);
+  const running = told?.state === "running";
+  // Its report, and what is loaded now, are asked for once it is over.
+  const isOver = job?.state === "running" && !running;
   useEffect(() => {
-    if (!running || state !== "idle") return;
-    const timer = setTimeout(() => void revalidate(), 400);
-    return () => {
-      clearTimeout(timer);
-    };
-  }, [running, state, revalidate]);
+    if (isOver) void revalidate();
+  }, [isOver, revalidate]);
   const loaded = holdings.filter((h) => h.bars > 0);
   return (
     <>
@@ -147,7 +140,9 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
       />
       <div className="mt-5 grid gap-10 min-[1000px]:grid-cols-[minmax(0,7fr)_minmax(320px,5fr)]">
         <div className="space-y-6">
-          {(job !== undefined || lost) && <ImportOutcome job={job} />}
+          {(job !== undefined || lost) && (
+            <ImportOutcome job={told && { ...job, ...told, ...(isOver ? { state: "running" } : {}) }} />
+          )}
           {actionData && !running && (
             <p role="alert" className="border-l-2 border-rust pl-3">
               <b className="font-semibold">{actionData.message}</b> {actionData.details.join(" ")}

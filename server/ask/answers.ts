@@ -1,0 +1,60 @@
+import { LRUCache } from "lru-cache";
+import type { Said } from "./study-job";
+
+/** Answers that are kept, in bytes. */
+const MOST_BYTES = 96 * 2 ** 20;
+
+/** Answers by their question: those asked for again are at hand, and one that is being worked on is worked on once. */
+export class Answers {
+  readonly #kept: LRUCache<string, Said>;
+  #working = new Map<string, Promise<Said>>();
+
+  constructor(mostBytes = MOST_BYTES) {
+    this.#kept = new LRUCache<string, Said>({ maxSize: mostBytes, sizeCalculation: (said) => bytesOf(said) });
+  }
+
+  find(question: string): Said | undefined {
+    return this.#kept.get(question);
+  }
+
+  /** The answer to a question, worked out where it is neither kept nor being worked on. */
+  get(question: string, work: () => Promise<Said>): Said | Promise<Said> {
+    const kept = this.#kept.get(question);
+    if (kept) return kept;
+    const working = this.#working;
+    let answer = working.get(question);
+    if (!answer) {
+      answer = work().then((said) => {
+        // What was asked of data that have gone meanwhile is answered, and not kept.
+        if (this.#working === working) this.#kept.set(question, said);
+        return said;
+      });
+      working.set(question, answer);
+      const done = () => working.delete(question);
+      answer.then(done, done);
+    }
+    return answer;
+  }
+
+  /** Forgets all; whoever waits still gets an answer. */
+  clear(): void {
+    this.#kept.clear();
+    this.#working = new Map();
+  }
+
+  /** Bytes that are kept, by the same estimate. */
+  get bytes(): number {
+    return this.#kept.calculatedSize;
+  }
+}
+
+/** About what a value takes in memory, in bytes. */
+export function bytesOf(value: unknown): number {
+  if (typeof value === "string") return 16 + 2 * value.length;
+  if (typeof value !== "object" || value === null) return 8;
+  if (ArrayBuffer.isView(value)) return 96 + value.byteLength;
+  let sum = 32;
+  if (Array.isArray(value)) for (const item of value as unknown[]) sum += 8 + bytesOf(item);
+  else for (const key in value) sum += 8 + bytesOf((value as Record<string, unknown>)[key]);
+  return sum;
+}

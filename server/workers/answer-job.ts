@@ -1,0 +1,60 @@
+import type { Study } from "@studies/define-study";
+import { handOn, takeFresh } from "@studies/market/derived";
+import type { Derivation, MarketData } from "@studies/market/market-data";
+import { runStudy, tellThrough, type Control, type Said } from "../ask/study-job";
+
+/** A question for a worker. The data come along only when the worker has said that it lacks them. */
+export interface StudyJob {
+  readonly study: string;
+  readonly params: Record<string, unknown>;
+  readonly market: string;
+  readonly version: number;
+  readonly t: number;
+  readonly data?: MarketData | GrownData;
+  /** Of a long one. */
+  readonly control?: Control;
+}
+
+/** What was said, and the columns that were derived on the way and are worth keeping for a later run. */
+export interface WorkerAnswer {
+  readonly said: Said;
+  readonly fresh: Record<string, Derivation>;
+}
+
+/** What a worker that holds data of the same lineage needs of those that grew from them. */
+export type GrownData = Omit<MarketData, "instruments" | "derived">;
+
+const held = new Map<string, MarketData>();
+
+/** Answers a question in a thread, which holds the data of the markets it was asked about. */
+export function answerJob(studies: ReadonlyMap<string, Study>, job: StudyJob): WorkerAnswer | "needs data" | "needs all data" {
+  if (job.data) {
+    const earlier = held.get(job.market);
+    if (earlier?.lineage === job.data.lineage) {
+      const grown = { ...earlier, ...job.data, ...(sameMembers(earlier, job.data) ? membersOf(earlier) : {}) };
+      handOn(earlier, grown);
+      held.set(job.market, grown);
+    } else if (isWhole(job.data)) held.set(job.market, job.data);
+    else return "needs all data";
+  }
+  const data = held.get(job.market);
+  if (data?.version !== job.version) return "needs data";
+  const study = studies.get(job.study);
+  if (!study) throw new Error(`no study "${job.study}" in the worker`);
+  const tell = job.control && tellThrough(job.control);
+  tell?.(0);
+  return { said: runStudy({ study, data, t: job.t, params: job.params }, tell), fresh: takeFresh(data) };
+}
+
+function isWhole(data: MarketData | GrownData): data is MarketData {
+  return "instruments" in data;
+}
+
+function sameMembers(a: Pick<MarketData, "memberships">, b: Pick<MarketData, "memberships">): boolean {
+  return a.memberships === b.memberships;
+}
+
+/** What is made of memberships once is kept by these very objects. */
+function membersOf({ groups, universe }: MarketData): Pick<MarketData, "groups" | "universe"> {
+  return { groups, universe };
+}
