@@ -55,12 +55,14 @@ if (import.meta.env.PROD) {
   app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
   app.use(express.static("build/client", { maxAge: "1h" }));
 }
-app.get("/healthz", async (_request, response) => {
+app.get("/healthz", async (request, response) => {
   response.set("Cache-Control", "no-store");
   try {
-    const status = await (await getDesk()).status();
+    const desk = await getDesk();
+    const status = await desk.status();
+    const detail = "detail" in request.query ? { memory: await desk.costs() } : {};
     // Behind a passphrase no more is told than that it serves.
-    response.json(passphrase ? { status: "ok" } : { status: "ok", version, ...status });
+    response.json(passphrase ? { status: "ok" } : { status: "ok", version, ...status, ...detail });
   } catch (error) {
     log.error(forLog(error), "the database cannot serve");
     response.status(503).json({ status: "unavailable", ...(passphrase ? {} : { version, reason: reasonOf(error) }) });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { Answers, bytesOf } from "./answers";
+import { Answers } from "./answers";
+import { bytesOf } from "./bytes-of";
 import type { Said } from "./study-job";
 
 const said = (floats: number): Said => ({ result: new Float64Array(floats), reading: [] });

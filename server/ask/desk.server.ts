@@ -18,6 +18,7 @@ import { firstFrom } from "../panel/load-market.server";
 import { LoadedMarkets } from "../panel/loaded-markets.server";
 import type { Snapshots } from "../panel/snapshots.server";
 import { getDataVersion } from "../stores/meta-store.server";
+import type { ColumnCost } from "../workers/answer-job";
 import { Answers } from "./answers";
 import type { LongOptions, StudyPool } from "./pool.server";
 import { runStudy, type Said, type StudyAsked } from "./study-job";
@@ -100,6 +101,12 @@ export class Desk {
     const markets = [...(await this.markets).values()];
     const latest = markets.map((m) => m.panel.sessions[m.panel.sessions.length - 1]!);
     return { dataVersion: await getDataVersion(this.db), latest: latest.length > 0 ? isoDate(Math.max(...latest)) : null };
+  }
+
+  /** What is held in memory, in bytes: the process, the answers, and the derived columns of the threads, largest first. */
+  async costs(): Promise<{ process: number; answers: number; columns: readonly ColumnCost[] }> {
+    const columns = (await this.#pool?.costs()) ?? [];
+    return { process: process.memoryUsage.rss(), answers: this.#answers.bytes, columns };
   }
 
   /** A market's data by its code; the first market for none. */

@@ -4,7 +4,7 @@ import { Piscina } from "piscina";
 import { Stopped } from "@studies/define-study";
 import type { MarketData } from "@studies/market/market-data";
 import workerUrl from "../workers/study.worker.ts?node-worker";
-import type { GrownData, StudyJob, WorkerAnswer } from "../workers/answer-job";
+import type { ColumnCost, GrownData, StudyJob, WorkerAnswer } from "../workers/answer-job";
 import { newControl, shareOf, stopThrough } from "./study-job";
 
 export type PoolJob = Pick<StudyJob, "study" | "params" | "t">;
@@ -22,10 +22,12 @@ export interface StudyPool {
   run(data: MarketData, job: PoolJob): Promise<WorkerAnswer>;
   /** The same to a long one, in a lane of its own. */
   runLong(data: MarketData, job: PoolJob, options: LongOptions): Promise<WorkerAnswer>;
+  /** What the derived columns take that the threads hold. */
+  costs(): Promise<ColumnCost[]>;
   close(): Promise<void>;
 }
 
-type Threads = Piscina<StudyJob, WorkerAnswer | "needs data" | "needs all data">;
+type Threads = Piscina<StudyJob | "costs", WorkerAnswer | "needs data" | "needs all data" | ColumnCost[]>;
 
 const TELL_MS = 150;
 /** How long a study that is to stop may take to hear of it before its thread is ended. */
@@ -77,6 +79,7 @@ export function startPool(url: string = workerUrl): StudyPool {
         signal.removeEventListener("abort", stop);
       }
     },
+    costs: async () => (await Promise.all(threads.map((thread) => thread.run("costs")))).flat() as ColumnCost[],
     close: async () => {
       await Promise.all([...threads, long].map((thread) => thread.destroy()));
     },
@@ -100,7 +103,8 @@ async function ask(
   signal?: AbortSignal,
 ): Promise<WorkerAnswer> {
   const job: StudyJob = { ...wanted, market: data.market.market, version: data.version };
-  const run = (own: StudyJob) => thread.run(own, signal ? { signal } : {});
+  const run = (own: StudyJob) =>
+    thread.run(own, signal ? { signal } : {}) as Promise<WorkerAnswer | "needs data" | "needs all data">;
   const answer = await run(job);
   if (typeof answer !== "string") return answer;
   // A worker that holds what these data grew from needs only what has changed since.

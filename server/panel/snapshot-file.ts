@@ -71,8 +71,12 @@ export function writeSnapshotFile(file: string, value: unknown): void {
   }
 }
 
-/** The value of a file; undefined where there is none, or it is not what was written. */
-export function readSnapshotFile(file: string): unknown {
+/**
+ * The value of a file; undefined where there is none, or it is not what was written.
+ * @param file its path
+ * @param isWanted judges the value before its long columns are read: places of them stand for them
+ */
+export function readSnapshotFile(file: string, isWanted: (value: unknown) => boolean = () => true): unknown {
   let fd: number;
   try {
     fd = fs.openSync(file, "r");
@@ -85,6 +89,7 @@ export function readSnapshotFile(file: string): unknown {
     const bytes = readBytes(fd, PREAMBLE, Buffer.alloc(preamble.readUInt32LE(8)));
     if (crc32(bytes) !== preamble.readUInt32LE(12)) return undefined;
     const head = deserialize(bytes) as Head;
+    if (!isWanted(head.value)) return undefined;
     const start = PREAMBLE + padded(bytes.byteLength);
     const columns = head.columns.map(({ type, offset, bytes: length, crc }) => {
       const memory = new SharedArrayBuffer(length);

@@ -48,7 +48,7 @@ export class Snapshots {
     private readonly quietMs = QUIET_MS,
   ) {
     this.#file = `${database}-snapshot`;
-    this.#found = inThread({ file: this.#file }).catch((error: unknown) => {
+    this.#found = inThread({ file: this.#file, read: { code } }).catch((error: unknown) => {
       log.warn(forLog(error), "the snapshot could not be read");
       return undefined;
     });

@@ -1,6 +1,7 @@
 import type { Study } from "@studies/define-study";
-import { handOn, takeFresh } from "@studies/market/derived";
+import { derivedColumns, handOn, takeFresh } from "@studies/market/derived";
 import type { Derivation, MarketData } from "@studies/market/market-data";
+import { bytesOf } from "../ask/bytes-of";
 import { runStudy, tellThrough, type Control, type Said } from "../ask/study-job";
 
 /** A question for a worker. The data come along only when the worker has said that it lacks them. */
@@ -25,6 +26,27 @@ export interface WorkerAnswer {
 export type GrownData = Omit<MarketData, "instruments" | "derived">;
 
 const held = new Map<string, MarketData>();
+
+/** What a derived column, or all smaller ones together, takes in a thread. */
+export interface ColumnCost {
+  readonly market: string;
+  readonly column: string;
+  readonly bytes: number;
+}
+
+const LEAST_BYTES = 2 ** 20;
+
+/** What the derived columns of the markets take that this thread holds, largest first. */
+export function columnCosts(): ColumnCost[] {
+  const costs: ColumnCost[] = [];
+  for (const [market, data] of held) {
+    const all = [data, ...(data.abroad ? [data.abroad] : [])].flatMap((part) => [...derivedColumns(part)]);
+    const own = all.map(([column, value]) => ({ market, column, bytes: bytesOf(value) }));
+    const [large, small] = [own.filter((c) => c.bytes >= LEAST_BYTES), own.filter((c) => c.bytes < LEAST_BYTES)];
+    costs.push(...large, { market, column: `${small.length} others`, bytes: small.reduce((sum, c) => sum + c.bytes, 0) });
+  }
+  return costs.sort((a, b) => b.bytes - a.bytes);
+}
 
 /** Answers a question in a thread, which holds the data of the markets it was asked about. */
 export function answerJob(studies: ReadonlyMap<string, Study>, job: StudyJob): WorkerAnswer | "needs data" | "needs all data" {

@@ -1,6 +1,6 @@
 import { STUDIES } from "@studies/registry";
-import { answerJob, type StudyJob } from "./answer-job";
+import { answerJob, columnCosts, type StudyJob } from "./answer-job";
 
-export default function run(job: StudyJob) {
-  return answerJob(STUDIES, job);
+export default function run(job: StudyJob | "costs") {
+  return job === "costs" ? columnCosts() : answerJob(STUDIES, job);
 }

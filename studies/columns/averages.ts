@@ -9,6 +9,8 @@ export type AverageKind = "ema" | "sma";
 export function averageColumn(kind: AverageKind, n: number): PerInstrument {
   return {
     name: `${kind}:${n}`,
+    // The one that Today needs.
+    stored: kind === "ema" && n === 50,
     derive({ panel }) {
       const whole = panelColumn(panel);
       const average = kind === "ema" ? ema : sma;

@@ -97,6 +97,7 @@ function countStances(data: ColumnData, counts: { favour: Uint16Array; avoid: Ui
 /** States of the four lanes: 1 Up, -1 Down, 0 before the first signal. */
 export const laneColumns: PerSession<Record<Lane, Int8Array>> = {
   name: "lanes",
+  stored: true,
   derive(data) {
     const { level } = deriveWhole(data, compositeColumn);
     const { favour, avoid } = deriveWhole(data, stanceCountColumns);

@@ -11,6 +11,8 @@ export interface PerSession<T extends DerivedColumns> {
   readonly name: string;
   /** Of what was picked for a while, such as a focus: kept while it is looked at, not for a later run. */
   readonly ephemeral?: boolean;
+  /** So slow to derive that a later run had rather read it [where it can be extended]. */
+  readonly stored?: boolean;
   derive(data: ColumnData): T;
   /** Where deriving anew is slow: writes the values of the sessions from one on, into columns that hold the earlier ones. */
   extend?(data: ColumnData, columns: T, from: number): void;
@@ -55,7 +57,7 @@ export function deriveWhole<T extends Value>(from: ColumnData, column: AnyColumn
   const held = all.get(column.name) ?? fromEarlier(data, column.name);
   if (!held) {
     const value = column.derive(data);
-    const isLasting = value instanceof Float64Array ? column.stored === true : column.extend !== undefined;
+    const isLasting = column.stored ?? (!(value instanceof Float64Array) && column.extend !== undefined);
     const own: Held = column.ephemeral ? { value, ephemeral: true } : { value, ...(isLasting ? { fresh: true } : {}) };
     all.set(column.name, own);
     makeRoom(all, own);

@@ -211,10 +211,15 @@ export class Market {
   fundamentals(index: number): Record<FundamentalField, number> {
     const { offset, known, values } = this.#data.fundamentals;
     const latest = new Float64Array(FUNDAMENTAL_FIELDS.length).fill(NaN);
-    for (let row = offset[index]!; row < offset[index + 1]! && known[row]! <= this.asOf; row++) {
+    let missing = latest.length;
+    // From the latest row back, until every field has been met.
+    for (let row = offset[index + 1]! - 1; row >= offset[index]! && missing > 0; row--) {
+      if (known[row]! > this.asOf) continue;
       for (let f = 0; f < latest.length; f++) {
         const value = values[row * latest.length + f]!;
-        if (value === value) latest[f] = value;
+        if (value !== value || latest[f] === latest[f]) continue;
+        latest[f] = value;
+        missing--;
       }
     }
     const fields = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field, f) => [field, latest[f]!])) as Record<

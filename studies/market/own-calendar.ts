@@ -32,7 +32,11 @@ export function onSessionsOf(market: Market, { part, instrument }: Located, colu
  */
 export function onOwnDays<T extends Float64Array | Int32Array>(part: Market, levels: Float64Array, column: T): T {
   if (part.row.market !== "") return column;
-  return column.filter((_: number, s: number) => !Number.isNaN(levels[s])) as T;
+  let count = 0;
+  for (const level of levels) if (level === level) count++;
+  const own = new (column.constructor as new (length: number) => T)(count);
+  for (let s = 0, k = 0; k < count; s++) if (levels[s] === levels[s]) own[k++] = column[s]!;
+  return own;
 }
 
 /** Values and days of a series, each on its own days. */

@@ -25,6 +25,7 @@ const SHOWN = 90;
 /** ADX(14) and range positions of the broad index. */
 export const regimeMeasureColumns: PerSession<{ adx: Float64Array; range10: Float64Array; range260: Float64Array }> = {
   name: "regime-measures",
+  stored: true,
   derive(data) {
     const bars = deriveWhole(data, referenceColumns);
     return {
