@@ -12,7 +12,7 @@ module.exports = {
       name: "no-circular",
       severity: "error",
       from: { pathNot: "^\\.react-router" },
-      to: { circular: true, dependencyTypesNot: ["type-only"] },
+      to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } },
     },
     only("core-knows-nobody", "^core/", ["^core/"]),
     only("studies-know-core", "^studies/", ["^studies/", "^core/", "node_modules/zod"]),

@@ -23,7 +23,7 @@ describe("answers", () => {
       works++;
       return answer;
     };
-    const both = [answers.get("a", work), answers.get("a", work)];
+    const both = [answers.get("a", work), answers.get("a", work)].map((said) => Promise.resolve(said));
     const one = said(3);
     give(one);
     expect(await Promise.all(both)).toEqual([one, one]);

@@ -221,7 +221,7 @@ function answerOf<R>({ study, data, t, params }: Checked, said: Said): Answer<R>
 /** One of several groups may be unknown at a date (a focus is taken along to any); when all are, there is no answer. */
 function requireGroups(study: Study, params: Record<string, unknown>, market: Market): void {
   const keys = groupKeysIn(study.params, params);
-  if (keys.length === 0 || keys.some((key) => market.knows(key))) return;
+  if (keys.length === 0 || keys.some((key) => market.groups.knows(key))) return;
   const named = clipped(keys.map(labelOfKey).join(", "));
   throw new NotFound(`“${named}” has no member in ${market.row.name} by ${date(market.asOf)}.`, [
     "It may begin later, belong to another market, or be spelled otherwise.",

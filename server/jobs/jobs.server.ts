@@ -12,7 +12,7 @@ const jobs = (globals.yubrinJobs ??= new LRUCache<string, Job>({ max: MOST_JOBS 
 /** Starts work that takes long, to be found by its id. */
 export function startJob<R>(work: JobWork<R>): Job<R> {
   const job = new Job(work);
-  jobs.set(job.id, job as Job);
+  jobs.set(job.id, job);
   return job;
 }
 

@@ -15,13 +15,12 @@ const LEAST_BYTES = 512;
 const TYPES = { Float64Array, Int32Array, Int8Array, Uint8Array, Uint16Array } as const;
 type Column = InstanceType<(typeof TYPES)[keyof typeof TYPES]>;
 
-class Placed {
-  constructor(
-    readonly type: keyof typeof TYPES,
-    readonly offset: number,
-    readonly bytes: number,
-    readonly crc: number,
-  ) {}
+/** Where a column stands behind the head. */
+interface Placed {
+  readonly type: keyof typeof TYPES;
+  readonly offset: number;
+  readonly bytes: number;
+  readonly crc: number;
 }
 
 interface Head {
@@ -46,12 +45,13 @@ export function writeSnapshotFile(file: string, value: unknown): void {
   const marked = replaced(value, (column) => {
     const bytes = new Uint8Array(column.buffer, column.byteOffset, column.byteLength);
     if (bytes.byteLength < LEAST_BYTES) return undefined;
-    columns.push(new Placed(column.constructor.name as keyof typeof TYPES, offset, bytes.byteLength, crc32(bytes)));
+    const type = column.constructor.name as keyof typeof TYPES;
+    columns.push({ type, offset, bytes: bytes.byteLength, crc: crc32(bytes) });
     views.push(bytes);
     offset += padded(bytes.byteLength);
     return { $column: columns.length - 1 } satisfies Mark;
   });
-  const head = serialize({ value: marked, columns: columns.map((c) => ({ ...c })) } satisfies Head);
+  const head = serialize({ value: marked, columns } satisfies Head);
   const preamble = Buffer.alloc(PREAMBLE);
   preamble.write(MARK, "latin1");
   preamble.writeUInt32LE(head.byteLength, 8);

@@ -9,7 +9,7 @@ import { participationColumns } from "@studies/columns/participation";
 import { stanceCountColumns } from "@studies/columns/timing";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { deriveWhole, takeFresh } from "@studies/market/derived";
-import type { MarketData } from "@studies/market/market-data";
+import type { DerivedColumns, MarketData } from "@studies/market/market-data";
 import { makeWorld } from "@world/make-world";
 import { openDatabase } from "../db.server";
 import { getStamps, type Stamps } from "../stores/meta-store.server";
@@ -92,7 +92,9 @@ describe("a snapshot beside the database", () => {
             name,
             {
               sessions: sessions - 40,
-              value: Object.fromEntries(Object.entries(value).map(([key, column]) => [key, column.slice(0, sessions - 40)])),
+              value: Object.fromEntries(
+                Object.entries(value as DerivedColumns).map(([key, column]) => [key, column.slice(0, sessions - 40)]),
+              ),
             },
           ]),
         ),

@@ -70,9 +70,9 @@ function seriesOf(market: Market, key: string): { name: string; levels: Float64A
     );
     return { name: instrument.name, r63, levels: part === market ? own : align(...ownDays(part, own), market.sessions) };
   }
-  if (!group || !market.knows(key) || group.level === "market") return undefined;
+  if (!group || !market.groups.knows(key) || group.level === "market") return undefined;
   for (const part of market.parts) {
-    if (part.everIn(key).length === 0) continue;
+    if (part.groups.everIn(key).length === 0) continue;
     const levels = part.perSession(groupSeries(key)).level;
     const r63 = simpleReturnAt(levels, part.t, 63);
     return { name: groupsTitle([key], market), r63, levels: levelsOn({ part, levels }, market.sessions) };

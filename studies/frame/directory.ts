@@ -29,7 +29,7 @@ export const directory = defineStudy({
         key: groupKeyText("industry", name),
         note: "",
       })),
-      ...market.groups.map(({ name, kind }) => ({ kind: "group", name, key: groupKeyText("group", name), note: kind })),
+      ...market.groups.list.map(({ name, kind }) => ({ kind: "group", name, key: groupKeyText("group", name), note: kind })),
       ...[...market.instruments, ...(market.abroad?.instruments ?? [])].map((i) => ({
         kind: i.kind,
         name: i.name,

@@ -18,11 +18,11 @@ type Sections = Map<string, unknown>;
 const sectionsOf = new WeakMap<MarketData, Map<number, Sections>>();
 
 /** A cross-section of data as of a session; studies use `Market`. */
-export function sectionAt<T>(data: MarketData, market: Market, { name, derive }: CrossSection<T>): T {
+export function sectionAt<T>(data: MarketData, market: Market, section: CrossSection<T>): T {
   let bySession = sectionsOf.get(data);
   if (!bySession) sectionsOf.set(data, (bySession = new Map<number, Sections>()));
   const sections = latest(bySession, market.t, MOST_SESSIONS, () => new Map<string, unknown>());
-  return latest(sections, name, MOST_A_SESSION, () => derive(market)) as T;
+  return latest(sections, section.name, MOST_A_SESSION, () => section.derive(market)) as T;
 }
 
 /** What is held under a key, made where there is nothing, as the one asked for latest; of too many the oldest goes. */

@@ -57,10 +57,10 @@ describe("a market as of a session", () => {
   });
   it("has no members on sessions to come", () => {
     expect(new Market(data, 40).universeAt(41)).toEqual([]);
-    expect(new Market(data, 40).groupAt("picked", 41)).toEqual([]);
+    expect(new Market(data, 40).groups.membersAt("picked", 41)).toEqual([]);
     expect(new Market(data, 40).isInUniverse(0, 41)).toBe(false);
-    expect(new Market(data, 2).groups).toEqual([]);
-    expect(new Market(data, 3).groups).toEqual([{ name: "picked", kind: "list" }]);
+    expect(new Market(data, 2).groups.list).toEqual([]);
+    expect(new Market(data, 3).groups.list).toEqual([{ name: "picked", kind: "list" }]);
   });
   it("knows the latest value of each field of the fundamentals, and no report date that has passed", () => {
     const at = (t: number) => new Market(data, t).fundamentals(0);

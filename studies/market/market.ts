@@ -1,10 +1,9 @@
-import { isMember, seriesOf, type BarColumn, type MemberSpans } from "@core";
+import { isMember, seriesOf, type BarColumn } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
-import { findGroup, keyOf } from "@studies/sets/group-key";
-import { memberRuns } from "@studies/sets/member-runs";
 import { sectionAt, type CrossSection } from "./cross-section";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
+import { MarketGroups } from "./market-groups";
 
 /** An instrument as it is known at the as-of session. */
 export type KnownInstrument = Omit<InstrumentRow, "delisted" | "listed"> & {
@@ -37,6 +36,8 @@ export class Market {
   readonly t: number;
   /** Epoch days of the sessions up to t. */
   readonly sessions: Int32Array;
+  /** The groups that it knows, and who belonged to them. */
+  readonly groups: MarketGroups;
   #instruments: readonly KnownInstrument[] | undefined;
   #abroad: Market | undefined;
   #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
@@ -45,6 +46,7 @@ export class Market {
     this.#data = data;
     this.t = t;
     this.sessions = data.panel.sessions.subarray(0, t + 1);
+    this.groups = new MarketGroups(data, this);
   }
 
   /** The same market as of an earlier session. */
@@ -138,73 +140,8 @@ export class Market {
 
   /** The universe members on a session up to t, as positions in the panel. */
   universeAt(s: number): number[] {
-    return this.#membersAt(this.#data.universe, s);
-  }
-
-  /** Names of the dated groups of this market that have had a member by t. */
-  get groups(): { readonly name: string; readonly kind: string }[] {
-    const begun = (spans: MemberSpans) => spans.from.some((from) => from <= this.t);
-    return this.#data.groups.filter((g) => begun(g.spans)).map(({ name, kind }) => ({ name, kind }));
-  }
-
-  /** Members of a dated group on a session up to t; empty when there is no such group. */
-  groupAt(name: string, s: number): number[] {
-    const group = this.#data.groups.find((g) => g.name === name);
-    return group ? this.#membersAt(group.spans, s) : [];
-  }
-
-  /** What a fund or another weighted group holds on a session up to t, with its weights. */
-  holdingsAt(name: string, s: number): { readonly index: number; readonly weight: number }[] {
-    const runs = this.#data.groups.find((g) => g.name === name)?.weights;
-    if (!runs || s > this.t) return [];
-    const held: { index: number; weight: number }[] = [];
-    runs.instrument.forEach((index, k) => {
-      if (runs.from[k]! <= s && s <= runs.to[k]!) held.push({ index, weight: runs.weight[k]! });
-    });
-    return held;
-  }
-
-  /** Whether an instrument belonged to a group, by the group's key, on a session up to t. */
-  isIn(key: string, index: number, s: number): boolean {
-    return s <= this.t && isMember(memberRuns(this.#data, key), index, s);
-  }
-
-  /** Whether a group, by its key, has had a member by t, here or among what belongs to no market; derives nothing. */
-  knows(key: string): boolean {
-    const group = findGroup(key);
-    if (group === undefined) return false;
-    switch (group.level) {
-      case "market":
-        return true;
-      case "any":
-        return group.of.some((part) => this.knows(keyOf(part)));
-      case "stocks":
-        return group.tickers.some((ticker) => this.find(ticker) !== undefined);
-      case "group":
-        return this.parts.some((part) => part.groups.some((g) => g.name === group.name));
-      default:
-        return this.instruments.some((i) => i.kind === "stock" && i[group.level] === group.name);
-    }
-  }
-
-  /** The runs of sessions in which an instrument belongs to a group, by the group's key. */
-  runsIn(key: string, index: number): readonly (readonly [from: number, to: number])[] {
-    const { offset, from, to } = memberRuns(this.#data, key);
-    const runs: [number, number][] = [];
-    for (let k = offset[index]!; k < offset[index + 1]!; k++)
-      if (from[k]! <= this.t) runs.push([from[k]!, Math.min(this.t, to[k]!)]);
-    return runs;
-  }
-
-  /** The instruments that belonged to a group, by its key, on some session up to t. */
-  everIn(key: string): KnownInstrument[] {
-    const { offset, from } = memberRuns(this.#data, key);
-    return this.instruments.filter(({ index }) => offset[index]! < offset[index + 1]! && from[offset[index]!]! <= this.t);
-  }
-
-  #membersAt(spans: MemberSpans, s: number): number[] {
     if (s > this.t) return [];
-    return this.instruments.filter((i) => isMember(spans, i.index, s)).map((i) => i.index);
+    return this.instruments.filter((i) => isMember(this.#data.universe, i.index, s)).map((i) => i.index);
   }
 
   /** The latest known value of each field at the as-of close, NaN where none is; a report date that has passed is NaN. */

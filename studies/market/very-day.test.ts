@@ -31,7 +31,7 @@ describe("what is known on the very day", () => {
     };
     const spans = memberSpans([[[20, 40]], []]);
     const of = { ...data, groups: [{ name: "FND", kind: "fund" as const, spans, weights }] };
-    const held = (t: number) => new Market(of, t).holdingsAt("FND", t).length;
+    const held = (t: number) => new Market(of, t).groups.holdingsAt("FND", t).length;
     expect([held(19), held(20), held(40), held(41)]).toEqual([0, 1, 1, 0]);
   });
 });

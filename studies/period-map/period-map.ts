@@ -197,9 +197,9 @@ function rowsOf(
   const key = inside ?? "market:";
   // As it was known on the first day: members and market values of then, those that have left since among them.
   const then = market.before(market.t - a);
-  return then
+  return then.groups
     .everIn(key)
-    .filter((i) => then.isIn(key, i.index, a))
+    .filter((i) => then.groups.isIn(key, i.index, a))
     .map((i): PeriodRow => {
       const close = market.bars("close", i.index);
       const held = (column: typeof EMA50) => heldAbove(close, market.perInstrument(column, i.index), a, b);

@@ -22,7 +22,7 @@ const HISTORY = 252;
 /** The members of the chosen set: the group `exposure` where nothing is chosen. */
 function chosenSet(market: Market, set: readonly string[]): Located[] {
   return market.parts.flatMap((part) => {
-    const listed = new Set(set.length > 0 ? [] : part.groupAt("exposure", part.t));
+    const listed = new Set(set.length > 0 ? [] : part.groups.membersAt("exposure", part.t));
     const chosen = part.instruments.filter((i) => (set.length > 0 ? set.includes(i.ticker) : listed.has(i.index)));
     return chosen.map((instrument) => ({ part, instrument }));
   });

@@ -17,6 +17,6 @@ function nameOfGroup(group: PlainGroup, market: Market): string {
 
 /** Members of any of the groups at the as-of session, as positions in the panel, ascending. */
 export function membersOf(market: Market, keys: readonly string[]): number[] {
-  const isIn = (index: number) => keys.some((key) => market.isIn(key, index, market.t));
+  const isIn = (index: number) => keys.some((key) => market.groups.isIn(key, index, market.t));
   return market.instruments.flatMap(({ index }) => (isIn(index) ? [index] : [])).sort((a, b) => a - b);
 }

@@ -73,19 +73,21 @@ describe("groups that are known", () => {
   const at = (t: number) => new Market(data, t);
   it("are those that have had a member by the date", () => {
     expect(
-      ["market:", "sector:Fish", "industry:Nets", "stocks:AAA", "stocks:Mine=NO,BBB"].map((key) => at(0).knows(key)),
+      ["market:", "sector:Fish", "industry:Nets", "stocks:AAA", "stocks:Mine=NO,BBB"].map((key) => at(0).groups.knows(key)),
     ).toEqual(Array(5).fill(true));
-    expect([at(199).knows("sector:Ships"), at(200).knows("sector:Ships")]).toEqual([false, true]);
-    expect([at(199).knows("stocks:LAT"), at(200).knows("stocks:LAT")]).toEqual([false, true]);
-    expect([at(149).knows("group:Later"), at(150).knows("group:Later")]).toEqual([false, true]);
-    expect(["sector:None", "group:NONE", "stocks:NONE", "nonsense", "sector:"].some((key) => at(N - 1).knows(key))).toBe(false);
+    expect([at(199).groups.knows("sector:Ships"), at(200).groups.knows("sector:Ships")]).toEqual([false, true]);
+    expect([at(199).groups.knows("stocks:LAT"), at(200).groups.knows("stocks:LAT")]).toEqual([false, true]);
+    expect([at(149).groups.knows("group:Later"), at(150).groups.knows("group:Later")]).toEqual([false, true]);
+    expect(["sector:None", "group:NONE", "stocks:NONE", "nonsense", "sector:"].some((key) => at(N - 1).groups.knows(key))).toBe(
+      false,
+    );
   });
   it("of several it is enough that one is", () => {
-    expect(at(10).knows("any:sector:None|sector:Fish")).toBe(true);
-    expect(at(10).knows("any:sector:None|group:Later")).toBe(false);
+    expect(at(10).groups.knows("any:sector:None|sector:Fish")).toBe(true);
+    expect(at(10).groups.knows("any:sector:None|group:Later")).toBe(false);
   });
   it("of several have each run of each, up to the date", () => {
-    const runs = (t: number) => at(t).runsIn("any:group:Twice|group:Later", 1);
+    const runs = (t: number) => at(t).groups.runsIn("any:group:Twice|group:Later", 1);
     expect(runs(N - 1)).toEqual([
       [10, 20],
       [40, 50],
@@ -95,7 +97,7 @@ describe("groups that are known", () => {
       [40, 45],
     ]);
     expect(runs(39)).toEqual([[10, 20]]);
-    expect(at(N - 1).runsIn("any:group:Twice|group:Later", 0)).toEqual([[150, N - 1]]);
+    expect(at(N - 1).groups.runsIn("any:group:Twice|group:Later", 0)).toEqual([[150, N - 1]]);
   });
   it("are found among the parameters of a study, one or many, given or not", () => {
     const params = z.object({
@@ -169,7 +171,7 @@ describe("a sector with a bar in its name", () => {
   it("is a group like any other, alone and with others", () => {
     expect(membersOf(market, [key])).toEqual([0, 1]);
     expect(membersOf(market, [anyOf([key, "sector:Ships"])])).toEqual([0, 1, 2]);
-    expect(market.knows(anyOf([key, "sector:Ships"]))).toBe(true);
+    expect(market.groups.knows(anyOf([key, "sector:Ships"]))).toBe(true);
     expect(groupsTitle([anyOf([key, "sector:Ships"])], market)).toBe("Oil | Gas and Ships");
     expect(breadth.ask(market, breadth.params.parse({ group: anyOf([key, key]) })).rows[0]!.counted).toBe(2);
   });

@@ -21,9 +21,9 @@ describe("keys of groups", () => {
     const spans = memberRuns(data, anyOf(["sector:Fish", "group:Nautical"]));
     const runs = data.instruments.map((i, k) => [i.ticker, spans.offset[k + 1]! - spans.offset[k]!]);
     expect(runs.filter(([, n]) => n === 1).map(([ticker]) => ticker)).toEqual(["AAA", "BBB", "CCC"]);
-    expect(market.runsIn("group:Nautical", market.find("CCC")!.index)).toEqual([[400, N - 1]]);
-    expect(new Market(data, 300).everIn("group:Nautical").map((i) => i.ticker)).toEqual(["AAA"]);
-    expect(market.isIn("stocks:BBB", market.find("BBB")!.index, 5)).toBe(true);
+    expect(market.groups.runsIn("group:Nautical", market.find("CCC")!.index)).toEqual([[400, N - 1]]);
+    expect(new Market(data, 300).groups.everIn("group:Nautical").map((i) => i.ticker)).toEqual(["AAA"]);
+    expect(market.groups.isIn("stocks:BBB", market.find("BBB")!.index, 5)).toBe(true);
   });
   it("are called by the names of what they name", () => {
     expect(groupsTitle(["group:FND"], market)).toBe("FND Works");

@@ -62,7 +62,7 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
     case "industry":
       return sectorsOrIndustries(market, set).filter(within);
     case "theme":
-      return market.groups
+      return market.groups.list
         .filter((g) => g.kind === "theme")
         .map((g) => groupPeer(market, g.name))
         .filter(within);
@@ -172,7 +172,7 @@ function instrumentPeer(market: Market, part: Market, row: KnownInstrument, fami
 /** The index of a region, which carries the region's name (method 5). */
 export function ownIndex(market: Market, region: string): Located | undefined {
   const part = market.abroad;
-  if (!part?.groups.some((g) => g.kind === "region" && g.name === region)) return undefined;
+  if (!part?.groups.list.some((g) => g.kind === "region" && g.name === region)) return undefined;
   const instrument = part.instruments.find((i) => i.kind === "index" && i.name === region);
   return instrument && { part, instrument };
 }
@@ -187,7 +187,9 @@ function levelBelow(market: Market, row: KnownInstrument): Inside | undefined {
     if (held.length === 0) continue;
     if (held.every((i) => i.kind === "stock")) return { set: "stock", in: key };
     const kinds = (kind: string) =>
-      part.groups.filter((g) => g.kind === kind && held.some((i) => part.isIn(groupKeyText("group", g.name), i.index, part.t)));
+      part.groups.list.filter(
+        (g) => g.kind === kind && held.some((i) => part.groups.isIn(groupKeyText("group", g.name), i.index, part.t)),
+      );
     for (const [kind, all, one] of [
       ["family", "family", "commodity"],
       ["region", "region", "world"],
@@ -198,22 +200,24 @@ function levelBelow(market: Market, row: KnownInstrument): Inside | undefined {
     }
   }
   // The index of a region carries the region's name.
-  const region = market.abroad?.groups.find((g) => g.kind === "region" && g.name === row.name);
+  const region = market.abroad?.groups.list.find((g) => g.kind === "region" && g.name === row.name);
   return region ? { set: "world", in: groupKeyText("group", region.name) } : undefined;
 }
 
 function abroadGroups(market: Market, kind: string): { part: Market; name: string }[] {
   const part = market.abroad;
-  return part ? part.groups.filter((g) => g.kind === kind).map(({ name }) => ({ part, name })) : [];
+  return part ? part.groups.list.filter((g) => g.kind === kind).map(({ name }) => ({ part, name })) : [];
 }
 
 /** All instruments that belong to a group of a kind, each with the name of that group. */
 function grouped(market: Market, kind: string, inside?: string): Peer[] {
   const found = new Map<string, Peer>();
   for (const part of market.parts) {
-    const names = part.groups.filter((g) => (inside === undefined ? g.kind === kind : groupKeyText("group", g.name) === inside));
+    const names = part.groups.list.filter((g) =>
+      inside === undefined ? g.kind === kind : groupKeyText("group", g.name) === inside,
+    );
     for (const { name } of names) {
-      for (const index of part.groupAt(name, part.t)) {
+      for (const index of part.groups.membersAt(name, part.t)) {
         const row = part.at(index)!;
         found.set(row.ticker, instrumentPeer(market, part, row, name));
       }
@@ -235,8 +239,8 @@ export function everBelonging(
   market: Market,
   key: string,
 ): { readonly row: KnownInstrument; readonly belongsAt: (s: number) => boolean }[] {
-  return market.everIn(key).map((row) => {
-    const runs = market.runsIn(key, row.index);
+  return market.groups.everIn(key).map((row) => {
+    const runs = market.groups.runsIn(key, row.index);
     return { row, belongsAt: (s) => runs.some(([from, to]) => from <= s && s <= to) };
   });
 }
@@ -279,8 +283,8 @@ export function levelsOn(peer: Pick<Peer, "part" | "levels">, days: Int32Array):
 /** The index abroad that stands for most instruments of a kind. */
 export function widestIndex(market: Market, kind: string): string | undefined {
   const part = market.abroad;
-  const counted = (part?.groups ?? [])
+  const counted = (part?.groups.list ?? [])
     .filter((g) => g.kind === "index" && part!.find(g.name))
-    .map((g) => ({ name: g.name, n: part!.groupAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
+    .map((g) => ({ name: g.name, n: part!.groups.membersAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
   return counted.filter((c) => c.n > 0).sort((a, b) => b.n - a.n)[0]?.name;
 }

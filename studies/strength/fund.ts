@@ -131,7 +131,7 @@ export const fund = defineStudy({
 /** What a fund holds at the as-of session, here and among what belongs to no market; of what has no bar yet nothing is known. */
 function holdingsOf(market: Market, ticker: string): Held[] {
   return market.parts.flatMap((part) =>
-    part.holdingsAt(ticker, part.t).flatMap(({ index, weight }): Held[] => {
+    part.groups.holdingsAt(ticker, part.t).flatMap(({ index, weight }): Held[] => {
       const instrument = part.at(index);
       return instrument ? [{ part, instrument, weight }] : [];
     }),
@@ -140,7 +140,7 @@ function holdingsOf(market: Market, ticker: string): Held[] {
 
 /** How many holdings have no bar yet. */
 function unlisted(market: Market, ticker: string): number {
-  return market.parts.flatMap((part) => part.holdingsAt(ticker, part.t).filter(({ index }) => !part.at(index))).length;
+  return market.parts.flatMap((part) => part.groups.holdingsAt(ticker, part.t).filter(({ index }) => !part.at(index))).length;
 }
 
 /** Strength of each holding among what the fund held at each time. */

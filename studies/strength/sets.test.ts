@@ -79,7 +79,7 @@ describe("groups, funds, series and periods", () => {
     expect(fund.ask(market, fund.params.parse({ ticker: "AAA" }))).toBeUndefined();
     expect(saidAll(fund.reading(undefined))).toContain("no such fund");
     expect(fund.table(undefined).rows).toEqual([]);
-    expect(new Market(data, 99).holdingsAt("FND", 99)).toEqual([]);
-    expect(market.holdingsAt("FND", N)).toEqual([]);
+    expect(new Market(data, 99).groups.holdingsAt("FND", 99)).toEqual([]);
+    expect(market.groups.holdingsAt("FND", N)).toEqual([]);
   });
 });

@@ -144,7 +144,9 @@ function fundsOf(market: Market, group: readonly string[], rows: readonly StockR
   return market.instruments
     .filter((i) => i.kind === "fund" && (i.leverage ?? 1) === 1 && groupKeyText("group", i.ticker) !== group[0])
     .map((i) => {
-      const held = market.holdingsAt(i.ticker, market.t).filter(({ index }) => members.has(market.at(index)?.ticker ?? ""));
+      const held = market.groups
+        .holdingsAt(i.ticker, market.t)
+        .filter(({ index }) => members.has(market.at(index)?.ticker ?? ""));
       return { ticker: i.ticker, name: i.name, weight: held.reduce((sum, h) => sum + h.weight, 0) };
     })
     .filter((f) => f.weight >= LEAST_WEIGHT)
