@@ -5,9 +5,9 @@ const QUIET_MS = 25_000;
 /** Server-sent events to one page, until it leaves. */
 export interface EventStream<T> {
   /** Sends one event, as JSON. */
-  send(event: T): void;
+  readonly send: (event: T) => void;
   /** Is called when the page has left; at once where it has already. */
-  onClose(work: () => void): void;
+  readonly onClose: (work: () => void) => void;
 }
 
 /** Answers a request with server-sent events; a comment now and then keeps the way open. */

@@ -1,5 +1,4 @@
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import type { Study } from "@studies/define-study";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { getJob } from "../jobs/jobs.server";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { defineStudy, type Study } from "@studies/define-study";
+import { defineStudy } from "@studies/define-study";
 import { answerJob, columnCosts, type StudyJob } from "../workers/answer-job";
 
 /** A study that counts to a number, a thousandth of a second each. */
