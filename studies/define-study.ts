@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Table } from "./table";
 import type { Market } from "@studies/market/market";
 
 /** A place in the application, as a study names it: the screen and what it should show there. */
@@ -15,17 +16,6 @@ export interface Figure {
 
 /** A sentence in plain words: text and figures in the order in which they are read. */
 export type Sentence = readonly (string | Figure)[];
-
-export interface TableColumn {
-  readonly key: string;
-  readonly label: string;
-}
-
-/** The main table of an answer, at full precision. */
-export interface Table {
-  readonly columns: readonly TableColumn[];
-  readonly rows: readonly (readonly (string | number | null)[])[];
-}
 
 /**
  * Tells the share done, 0 to 1; a long study calls it often.

@@ -19,7 +19,7 @@ export const counting = defineStudy({
     return { counted: to, asOf: market.asOf };
   },
   reading: (r) => [[`Counted to ${r.counted}.`]],
-  table: (r) => ({ columns: [{ key: "counted", label: "counted" }], rows: [[r.counted]] }),
+  table: (r) => ({ columns: [{ key: "counted", label: "counted", unit: "count" }], rows: [[r.counted]] }),
 });
 
 const studies = new Map([[counting.name, counting]]);

@@ -9,6 +9,7 @@ import { zoneParams } from "./zone-params";
 import { participationRows, participationSentence, horizonName } from "./participation-rows";
 import { referenceColumns } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
+import { tableOfColumns } from "@studies/table";
 
 export const breadth = defineStudy({
   name: "breadth",
@@ -69,14 +70,12 @@ export const breadth = defineStudy({
     }
     return sentences;
   },
-  table: (r) => ({
-    columns: [
-      { key: "date", label: "date" },
-      { key: "index", label: r.reference },
-      ...r.rows.map((row, h) => ({ key: `p${h}`, label: `% above ${horizonName(row.horizon)}` })),
-    ],
-    rows: Array.from(r.days, (day, k) => [isoDate(day), r.index[k]!, ...r.percents.map((column) => column[k]!)]),
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r.days, isoDate)],
+      ["index", r.reference, "price", r.index],
+      ...r.rows.map((row, h) => [`p${h}`, `% above ${horizonName(row.horizon)}`, "percent", r.percents[h]!] as const),
+    ]),
 });
 
 /** "; 21 sessions after readings like it the index was higher in 66% of 91 cases, against 61% of all sessions". */

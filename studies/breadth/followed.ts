@@ -11,6 +11,7 @@ import { count, fixed, ofCases, overlapping, percent, signedPercent } from "@stu
 import { zoneParams } from "./zone-params";
 import { referenceColumns } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
+import { tableOf, type Column } from "@studies/table";
 
 /** Readings of which it can be asked what followed, as they are called. */
 export const READINGS = {
@@ -107,19 +108,30 @@ export const followed = defineStudy({
       ...followedSentences(row, r.index),
     ];
   },
-  table: (r) => ({
-    columns: [
-      "horizon",
-      ...["n", "mean", "median", "positive", "interval low", "interval high", "worst"],
-      ...["base n", "base mean", "base median", "base positive", "base worst"],
-    ].map((label) => ({ key: label, label })),
-    rows: r.rows.map(({ horizon, after, base }) => [
-      horizon,
-      ...[after.n, after.mean, after.median, after.positive, ...after.interval, after.worst],
-      ...[base.n, base.mean, base.median, base.positive, base.worst],
-    ]),
-  }),
+  table: (r) => tableOf(FOLLOWED_COLUMNS, r.rows),
 });
+
+const FOLLOWED_COLUMNS: Column<Followed>[] = [
+  { key: "horizon", label: "sessions later", unit: "count", value: (f) => f.horizon },
+  {
+    key: "n",
+    label: "cases",
+    unit: "count",
+    about: "Thinned so that they lie at least the horizon apart",
+    value: (f) => f.after.n,
+  },
+  { key: "positive", label: "higher", unit: "fraction", value: (f) => f.after.positive },
+  { key: "low", label: "95% interval from", unit: "fraction", value: (f) => f.after.interval[0] },
+  { key: "high", label: "to", unit: "fraction", value: (f) => f.after.interval[1] },
+  { key: "median", label: "median", unit: "change", value: (f) => f.after.median },
+  { key: "mean", label: "mean", unit: "change", value: (f) => f.after.mean },
+  { key: "worst", label: "worst", unit: "change", value: (f) => f.after.worst },
+  { key: "baseN", label: "all sessions", unit: "count", about: "They overlap", value: (f) => f.base.n },
+  { key: "basePositive", label: "higher of all", unit: "fraction", value: (f) => f.base.positive },
+  { key: "baseMedian", label: "median of all", unit: "change", value: (f) => f.base.median },
+  { key: "baseMean", label: "mean of all", unit: "change", value: (f) => f.base.mean },
+  { key: "baseWorst", label: "worst of all", unit: "change", value: (f) => f.base.worst },
+];
 
 function likeWords(now: number, scale: Reading["scale"]): string {
   if (scale === "decile") return "it is compared with readings of the same tenth of history";

@@ -7,6 +7,7 @@ import { advancesColumns, extremesColumns, internalsColumns } from "@studies/col
 import { count, date, none, percent, signed } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
+import { tableOfColumns } from "@studies/table";
 
 /** What goes on inside a market: advances, new highs and lows, volume, the McClellan oscillator, thrusts. */
 export const internals = defineStudy({
@@ -80,28 +81,16 @@ export const internals = defineStudy({
       ],
     ];
   },
-  table: (r) => ({
-    columns: [
-      "date",
-      "advances",
-      "declines",
-      "advance-decline line",
-      "up-volume share",
-      "McClellan oscillator",
-      "summation",
-      "new highs",
-      "new lows",
-    ].map((label) => ({ key: label, label })),
-    rows: Array.from(r.days, (day, k) => [
-      isoDate(day),
-      r.advances[k]!,
-      r.declines[k]!,
-      r.line[k]!,
-      r.upVolume[k]!,
-      r.oscillator[k]!,
-      r.summation[k]!,
-      r.highs[k]!,
-      r.lows[k]!,
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r.days, isoDate)],
+      ["advances", "advances", "count", r.advances],
+      ["declines", "declines", "count", r.declines],
+      ["line", "advance-decline line", "number", r.line],
+      ["upVolume", "up-volume share", "fraction", r.upVolume],
+      ["oscillator", "McClellan oscillator", "number", r.oscillator],
+      ["summation", "summation", "number", r.summation],
+      ["highs", "new highs", "count", r.highs],
+      ["lows", "new lows", "count", r.lows],
     ]),
-  }),
 });

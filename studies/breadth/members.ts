@@ -5,6 +5,7 @@ import { membersOf } from "@studies/sets/group-members";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { count } from "@studies/words/words";
 import { averageColumn } from "@studies/columns/averages";
+import { tableOf, type Column } from "@studies/table";
 
 export interface MemberRow {
   readonly ticker: string;
@@ -61,17 +62,29 @@ export const members = defineStudy({
       r.halted > 0 ? `; ${r.halted} more did not and ${r.halted === 1 ? "is" : "are"} not counted.` : ".",
     ],
   ],
-  table: (r) => ({
-    columns: [
-      { key: "ticker", label: "ticker" },
-      { key: "name", label: "name" },
-      { key: "sector", label: "sector" },
-      { key: "close", label: "close" },
-      { key: "r1", label: "r(1)" },
-      { key: "r5", label: "r(5)" },
-      ...HORIZONS.map((n, h) => ({ key: `d${h}`, label: `distance from ${n}` })),
-      { key: "above", label: "averages it is above" },
-    ],
-    rows: r.rows.map((m) => [m.ticker, m.name, m.sector, m.close, m.r1, m.r5, ...m.distances, m.above]),
-  }),
+  table: (r) => tableOf(MEMBER_COLUMNS, r.rows),
 });
+
+/** What is told of a member. */
+export const MEMBER_COLUMNS: Column<MemberRow>[] = [
+  { key: "ticker", label: "ticker", unit: "text", value: (m) => m.ticker },
+  { key: "name", label: "member", unit: "text", value: (m) => m.name },
+  { key: "sector", label: "sector", unit: "text", value: (m) => m.sector },
+  { key: "close", label: "close", unit: "price", value: (m) => m.close },
+  { key: "r1", label: "1 session", unit: "change", value: (m) => m.r1 },
+  { key: "r5", label: "5 sessions", unit: "change", value: (m) => m.r5 },
+  ...HORIZONS.map((n, h): Column<MemberRow> => ({
+    key: `d${n}`,
+    label: `from ${n}`,
+    unit: "change",
+    about: `Close against its ${n}-session average`,
+    value: (m) => m.distances[h]!,
+  })),
+  {
+    key: "above",
+    label: "averages above",
+    unit: "count",
+    about: "How many of the five averages it is above",
+    value: (m) => m.above,
+  },
+];

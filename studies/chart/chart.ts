@@ -11,6 +11,7 @@ import { date, fixed, list, price, signedPercent } from "@studies/words/words";
 import { referenceColumns, compositeColumn } from "@studies/columns/composites";
 import { regimeColumns } from "@studies/columns/regime";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
+import { tableOfColumns } from "@studies/table";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
@@ -110,25 +111,16 @@ export const chart = defineStudy({
     }
     return sentences;
   },
-  table: (r) => ({
-    columns: [
-      ...["date", "open", "high", "low", "close", "volume"].map((key) => ({ key, label: key })),
-      ...(r?.averages ?? []).map(({ n }) => ({ key: `${r!.average}${n}`, label: `${r!.average.toUpperCase()}(${n})` })),
-      { key: "relative", label: "relative to the broad index" },
-    ],
-    rows: r
-      ? Array.from(r.days, (day, k) => [
-          isoDate(day),
-          r.open[k]!,
-          r.high[k]!,
-          r.low[k]!,
-          r.close[k]!,
-          r.volume[k]!,
-          ...r.averages.map((a) => a.values[k]!),
-          r.relative[k] ?? null,
-        ])
-      : [],
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r?.days ?? [], isoDate)],
+      ...(["open", "high", "low", "close"] as const).map((name) => [name, name, "price", r?.[name] ?? []] as const),
+      ["volume", "volume", "count", r?.volume ?? []],
+      ...(r?.averages ?? []).map(
+        ({ n, values }) => [`${r!.average}${n}`, `${r!.average.toUpperCase()}(${n})`, "price", values] as const,
+      ),
+      ["relative", "relative to the broad index", "number", r?.relative ?? []],
+    ]),
 });
 
 /** What is drawn on a chart: an instrument on its own sessions, or the market's composite. */

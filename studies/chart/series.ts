@@ -1,4 +1,4 @@
-import { align, simpleReturnAt, sma } from "@core";
+import { align, isoDate, simpleReturnAt, sma } from "@core";
 import { z } from "zod";
 import { locate, ownDays } from "@studies/market/own-calendar";
 import { defineStudy } from "@studies/define-study";
@@ -8,6 +8,7 @@ import type { Market } from "@studies/market/market";
 import { levelsOn, ownIndex } from "@studies/sets/peer-set";
 import { signedPercent } from "@studies/words/words";
 import { referenceColumns, groupSeries } from "@studies/columns/composites";
+import { tableOfColumns } from "@studies/table";
 
 /** The line of anything that can stand in a list: an instrument, or a group by its key. */
 export const series = defineStudy({
@@ -49,10 +50,14 @@ export const series = defineStudy({
         : "There is no such series at this date.",
     ],
   ],
-  table: (r) => ({
-    columns: ["day", "close", "average50", "average200", "relative"].map((key) => ({ key, label: key })),
-    rows: r ? Array.from(r.days, (day, k) => [day, r.close[k]!, r.average50[k]!, r.average200[k]!, r.relative[k]!]) : [],
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r?.days ?? [], isoDate)],
+      ["close", "close", "price", r?.close ?? []],
+      ["average50", "SMA(50)", "price", r?.average50 ?? []],
+      ["average200", "SMA(200)", "price", r?.average200 ?? []],
+      ["relative", "relative to the broad index", "number", r?.relative ?? []],
+    ]),
 });
 
 /** Levels on the sessions of the market; undefined for what is not known. */

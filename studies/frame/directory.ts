@@ -3,6 +3,7 @@ import { defineStudy } from "@studies/define-study";
 import { groupKeyText } from "@studies/sets/group-key";
 import { groupNames } from "@studies/cross-section/strength-of-groups";
 import { count } from "@studies/words/words";
+import { tableOf, type Column } from "@studies/table";
 
 export interface DirectoryEntry {
   /** "stock", "index", ... for an instrument; "sector", "industry", "group" for a group. */
@@ -40,8 +41,12 @@ export const directory = defineStudy({
     return { entries };
   },
   reading: (r) => [[`${count(r.entries.length, "instrument or group", "instruments and groups")} can be found at this date.`]],
-  table: (r) => ({
-    columns: ["kind", "name", "key", "note"].map((key) => ({ key, label: key })),
-    rows: r.entries.map((e) => [e.kind, e.name, e.key, e.note]),
-  }),
+  table: (r) => tableOf(DIRECTORY_COLUMNS, r.entries),
 });
+
+const DIRECTORY_COLUMNS = (["kind", "name", "key", "note"] as const).map((key): Column<DirectoryEntry> => ({
+  key,
+  label: key,
+  unit: "text",
+  value: (e) => e[key],
+}));

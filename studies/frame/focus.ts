@@ -3,6 +3,7 @@ import { defineStudy } from "@studies/define-study";
 import { groupsTitle, membersOf } from "@studies/sets/group-members";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { count } from "@studies/words/words";
+import { tableOfColumns } from "@studies/table";
 
 /** What the groups in focus hold. */
 export const focus = defineStudy({
@@ -24,11 +25,9 @@ export const focus = defineStudy({
         : `${count(r.groups.length, "group")} with ${count(r.stocks, "stock")} in focus.`,
     ],
   ],
-  table: (r) => ({
-    columns: [
-      { key: "group", label: "group" },
-      { key: "stocks", label: "stocks" },
-    ],
-    rows: r.groups.map((g) => [g.key, g.stocks]),
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["group", "group", "text", r.groups.map((g) => g.key)],
+      ["stocks", "stocks", "count", r.groups.map((g) => g.stocks)],
+    ]),
 });

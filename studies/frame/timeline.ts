@@ -4,6 +4,7 @@ import { defineStudy } from "@studies/define-study";
 import { count, date } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";
 import { regimeColumns } from "@studies/columns/regime";
+import { tableOfColumns } from "@studies/table";
 
 /** The market's whole span for the time bar: its calendar, its composite week by week, and its regime's direction. */
 export const timeline = defineStudy({
@@ -47,11 +48,9 @@ export const timeline = defineStudy({
     };
   },
   reading: (r) => [[`There are ${count(r.sessions, "session")}, from ${date(r.first)} to ${date(r.last)}.`]],
-  table: (r) => ({
-    columns: [
-      { key: "date", label: "week's last session" },
-      { key: "level", label: "composite" },
-    ],
-    rows: Array.from(r.days, (day, k) => [isoDate(day), r.level[k]!]),
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "week's last session", "text", Array.from(r.days, isoDate)],
+      ["level", "composite", "number", r.level],
+    ]),
 });

@@ -4,6 +4,7 @@ import { onSessionsOf, type Located } from "@studies/market/own-calendar";
 import { defineStudy } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { list, percent } from "@studies/words/words";
+import { tableOf, type Column } from "@studies/table";
 
 export interface ExposureMember {
   readonly ticker: string;
@@ -91,18 +92,17 @@ export const exposure = defineStudy({
       ],
     ];
   },
-  table: (r) => ({
-    columns: ["ticker", "name", "close", "average", "distance", "above"].map((key) => ({ key, label: key })),
-    rows: r.members.map((m) => [
-      m.ticker,
-      m.name,
-      m.close,
-      m.average,
-      m.distance,
-      m.above === undefined ? null : m.above ? 1 : 0,
-    ]),
-  }),
+  table: (r) => tableOf(EXPOSURE_COLUMNS, r.members),
 });
+
+const EXPOSURE_COLUMNS: Column<ExposureMember>[] = [
+  { key: "ticker", label: "ticker", unit: "text", value: (m) => m.ticker },
+  { key: "name", label: "index", unit: "text", value: (m) => m.name },
+  { key: "close", label: "close", unit: "price", value: (m) => m.close },
+  { key: "average", label: "84-session average", unit: "price", value: (m) => m.average },
+  { key: "distance", label: "distance", unit: "change", value: (m) => m.distance },
+  { key: "above", label: "above", unit: "count", value: (m) => (m.above === undefined ? null : m.above ? 1 : 0) },
+];
 
 /** "4 of the 9 indexes close above their": how many of the set, with what goes with the number. */
 function aboveWords(above: number, n: number): string {

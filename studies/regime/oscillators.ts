@@ -3,6 +3,7 @@ import {
   detrendedPrice,
   directionalMovement,
   historicalVolatility,
+  isoDate,
   macd,
   ppo,
   rangePosition,
@@ -16,6 +17,7 @@ import { defineStudy } from "@studies/define-study";
 import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
 import { fixed, list } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
+import { tableOfColumns } from "@studies/table";
 
 interface Line {
   readonly name: string;
@@ -100,11 +102,9 @@ export const oscillators = defineStudy({
     const said = list([first, ...rest]);
     return [[`${said.charAt(0).toUpperCase()}${said.slice(1)}.`]];
   },
-  table: (r) => {
-    const lines = r.panes.flatMap((p) => p.lines);
-    return {
-      columns: [{ key: "day", label: "epoch day" }, ...lines.map((l, k) => ({ key: `l${k}`, label: l.name }))],
-      rows: Array.from(r.days, (day, k) => [day, ...lines.map((l) => l.values[k]!)]),
-    };
-  },
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r.days, isoDate)],
+      ...r.panes.flatMap((p) => p.lines).map((l, k) => [`l${k}`, l.name, "number", l.values] as const),
+    ]),
 });

@@ -6,6 +6,7 @@ import { fixed, percent } from "@studies/words/words";
 import { type RegimeNow, regimeNow, regimeSentence } from "./regime-now";
 import { referenceColumns } from "@studies/columns/composites";
 import { regimeColumns, volatilitySlopeColumns } from "@studies/columns/regime";
+import { tableOfColumns } from "@studies/table";
 
 /** How fast its middle average moves, and how rough its sessions are against those of three years. */
 function slopeSentence({ slope50, volatilityZ }: RegimeNow): Sentence {
@@ -87,22 +88,13 @@ export const regimeStudy = defineStudy({
     }
     return [regimeSentence(r.now), slopeSentence(r.now), ...pending];
   },
-  table: (r) => ({
-    columns: [
-      { key: "date", label: "date" },
-      { key: "direction", label: "direction" },
-      { key: "volatility", label: "volatility" },
-      { key: "distance200", label: "distance from the simple 200" },
-      { key: "slope50", label: "slope of the 50" },
-      { key: "volatilityZ", label: "volatility z" },
-    ],
-    rows: Array.from(r.days, (day, k) => [
-      isoDate(day),
-      DIRECTIONS[r.direction[k]!] ?? null,
-      VOLATILITIES[r.volatility[k]!] ?? null,
-      r.distance200[k]!,
-      r.slope50[k]!,
-      r.volatilityZ[k]!,
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r.days, isoDate)],
+      ["direction", "direction", "text", Array.from(r.direction, (d) => DIRECTIONS[d] ?? null)],
+      ["volatility", "volatility", "text", Array.from(r.volatility, (v) => VOLATILITIES[v] ?? null)],
+      ["distance200", "distance from the simple 200", "change", r.distance200],
+      ["slope50", "slope of the 50", "change", r.slope50],
+      ["volatilityZ", "volatility z", "sigma", r.volatilityZ],
     ]),
-  }),
 });

@@ -2,6 +2,7 @@ import {
   atr,
   bollinger,
   finishedLegs,
+  isoDate,
   nextLevels,
   percentileRankAt,
   presentLeg,
@@ -17,6 +18,7 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { count, date, fixed, percent, placeWords, signedPercent } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
+import { tableOfColumns } from "@studies/table";
 
 /** A regression channel over the last n sessions, as the line from its first to its last session. */
 export interface Channel {
@@ -56,10 +58,15 @@ export const structure = defineStudy({
     if (!r) return [];
     return [trendSentence(r), ...(r.leg ? [legSentence(r)] : []), ...levelSentence(r)];
   },
-  table: (r) => ({
-    columns: ["kind", "date", "known on", "close"].map((key) => ({ key, label: key })),
-    rows: (r?.pivots ?? []).map((p) => [p.kind, date(p.day), Number.isNaN(p.known) ? null : date(p.known), p.close]),
-  }),
+  table: (r) => {
+    const pivots = r?.pivots ?? [];
+    return tableOfColumns([
+      ["kind", "kind", "text", pivots.map((p) => p.kind)],
+      ["date", "date", "text", pivots.map((p) => isoDate(p.day))],
+      ["known", "known on", "text", pivots.map((p) => (Number.isNaN(p.known) ? null : isoDate(p.known)))],
+      ["close", "close", "price", pivots.map((p) => p.close)],
+    ]);
+  },
 });
 
 function structureOf(market: Market, { instrument, history }: { readonly instrument: string; readonly history: number }) {

@@ -5,6 +5,8 @@ import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { PEER_SET_NAMES } from "@studies/sets/peer-names";
 import { rotationSentences } from "./rotation-sentences";
 import { rotationOf } from "./rotation-of-set";
+import { rotationColumns } from "./rotation-columns";
+import { tableOf } from "@studies/table";
 
 export const rotation = defineStudy({
   name: "rotation",
@@ -38,38 +40,5 @@ export const rotation = defineStudy({
   ],
   ask: rotationOf,
   reading: (r) => rotationSentences(r),
-  table: (r) => ({
-    columns: [
-      { key: "name", label: r.set },
-      { key: "key", label: "key" },
-      { key: "trend", label: "relative trend T" },
-      { key: "momentum", label: "momentum M" },
-      { key: "phase", label: "phase" },
-      { key: "since", label: `${r.sampleName}s in it` },
-      { key: "fromHub", label: "from the hub" },
-      { key: "direction", label: "direction, degrees" },
-      { key: "step", label: `step a ${r.sampleName}` },
-      { key: "score", label: "T + M/2" },
-      { key: "flatTrend", label: "T against a flat line" },
-      { key: "flatMomentum", label: "M against a flat line" },
-      { key: "value", label: "market value" },
-      { key: "temperament", label: "temperament" },
-    ],
-    rows: r.rows.map((m) => [
-      m.name,
-      m.key,
-      m.trend.at(-1) ?? NaN,
-      m.momentum.at(-1) ?? NaN,
-      m.phase,
-      m.since,
-      m.fromHub,
-      m.direction,
-      m.step,
-      m.score,
-      m.flatTrend.at(-1) ?? NaN,
-      m.flatMomentum.at(-1) ?? NaN,
-      m.value,
-      m.temperament,
-    ]),
-  }),
+  table: (r) => tableOf(rotationColumns(r.sampleName), r.rows),
 });

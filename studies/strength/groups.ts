@@ -12,6 +12,8 @@ import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/st
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { fitting, fixed, list, signed, signedPercent } from "@studies/words/words";
 import { byRank } from "@studies/cross-section/by-rank";
+import { STANDING_COLUMNS } from "./strength-columns";
+import { tableOf, type Column } from "@studies/table";
 
 export interface GroupRow extends SeriesStrength, DayFacts {
   /** Ticker of an instrument, key of a group. */
@@ -107,52 +109,33 @@ export const groups = defineStudy({
     };
   },
   reading: (r) => groupSentences(r),
-  table: (r) => ({
-    columns: [
-      { key: "name", label: r.peers },
-      { key: "key", label: "key" },
-      { key: "family", label: "belongs to" },
-      { key: "members", label: "members" },
-      ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
-      ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
-      { key: "combined", label: "3+6 months" },
-      { key: "combinedZ", label: "3+6 months z" },
-      { key: "rank", label: "rank" },
-      { key: "rankBefore", label: "rank five sessions ago" },
-      { key: "strength", label: "Strength" },
-      { key: "staying", label: "staying power" },
-      { key: "trend", label: "Trend" },
-      { key: "standing", label: "standing" },
-      { key: "flags", label: "flags" },
-      { key: "gap", label: "r(63) less that of what it belongs to" },
-      { key: "dayPosition", label: "day position" },
-      { key: "volume", label: "average volume(50)" },
-      { key: "leverage", label: "leverage" },
-    ],
-    rows: r.rows.map((g) => [
-      g.name,
-      g.key,
-      g.family,
-      g.members,
-      g.r1,
-      ...g.returns,
-      ...g.z,
-      g.combined,
-      g.combinedZ,
-      g.rank,
-      g.rankBefore,
-      g.strength,
-      g.staying,
-      g.trend,
-      g.standing,
-      g.flags.join("; "),
-      g.gap,
-      g.dayPosition,
-      g.volume,
-      g.leverage,
-    ]),
-  }),
+  table: (r) => tableOf(GROUP_COLUMNS, r.rows),
 });
+
+/** What is told of a group, or of an instrument among others. */
+export const GROUP_COLUMNS: Column<GroupRow>[] = [
+  { key: "name", label: "member", unit: "text", value: (g) => g.name },
+  { key: "key", label: "key", unit: "text", value: (g) => g.key },
+  { key: "family", label: "belongs to", unit: "text", value: (g) => g.family },
+  { key: "members", label: "stocks", unit: "count", value: (g) => g.members || NaN },
+  ...STANDING_COLUMNS,
+  {
+    key: "trend",
+    label: "Trend",
+    unit: "score",
+    about: "Mean Trend score of the members, 0 to 100",
+    value: (g) => g.trend,
+  },
+  {
+    key: "gap",
+    label: "to its own",
+    unit: "change",
+    about: "Three-month return less that of its region's index, or of the mean of its family, class or sector",
+    value: (g) => g.gap,
+  },
+  { key: "leverage", label: "leverage", unit: "number", value: (g) => g.leverage },
+  { key: "ticker", label: "chart", unit: "text", value: (g) => g.ticker },
+];
 
 /** A group without an instrument has no range and no volume of its own. */
 function factsOf({ part, ticker }: Peer): DayFacts {

@@ -11,6 +11,8 @@ import { everBelonging } from "@studies/sets/peer-set";
 import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/strength-of-series";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { count, none, signed, signedPercent } from "@studies/words/words";
+import { STANDING_COLUMNS } from "./strength-columns";
+import { tableOf, type Column } from "@studies/table";
 
 export interface StockRow extends SeriesStrength, DayFacts {
   readonly ticker: string;
@@ -94,46 +96,32 @@ export const stocks = defineStudy({
       ],
     ];
   },
-  table: (r) => ({
-    columns: [
-      ...["ticker", "name", "sector", "industry", "close"].map((key) => ({ key, label: key })),
-      ...["r(1)", "r(5)", "r(21)", "r(63)", "r(126)"].map((label) => ({ key: label, label })),
-      ...["z(5)", "z(21)", "z(63)", "z(126)"].map((label) => ({ key: label, label })),
-      { key: "combined", label: "3+6 months" },
-      { key: "combinedZ", label: "3+6 months z" },
-      { key: "rank", label: "rank" },
-      { key: "strength", label: "Strength" },
-      { key: "trend", label: "Trend" },
-      { key: "stance", label: "stance" },
-      { key: "staying", label: "staying power" },
-      { key: "standing", label: "standing" },
-      { key: "flags", label: "flags" },
-      { key: "dayPosition", label: "day position" },
-      { key: "volume", label: "average volume(50)" },
-    ],
-    rows: r.rows.map((s) => [
-      s.ticker,
-      s.name,
-      s.sector,
-      s.industry,
-      s.close,
-      s.r1,
-      ...s.returns,
-      ...s.z,
-      s.combined,
-      s.combinedZ,
-      s.rank,
-      s.strength,
-      s.trend,
-      s.stance,
-      s.staying,
-      s.standing,
-      s.flags.join("; "),
-      s.dayPosition,
-      s.volume,
-    ]),
-  }),
+  table: (r) => tableOf(STOCK_COLUMNS, r.rows),
 });
+
+/** What is told of a stock. */
+export const STOCK_COLUMNS: Column<StockRow>[] = [
+  { key: "ticker", label: "ticker", unit: "text", value: (s) => s.ticker },
+  { key: "name", label: "stock", unit: "text", value: (s) => s.name },
+  { key: "sector", label: "sector", unit: "text", value: (s) => s.sector },
+  { key: "industry", label: "industry", unit: "text", value: (s) => s.industry },
+  { key: "close", label: "close", unit: "price", value: (s) => s.close },
+  ...STANDING_COLUMNS,
+  {
+    key: "trend",
+    label: "Trend",
+    unit: "score",
+    about: "Trend score among the market's members, 0 to 100",
+    value: (s) => s.trend,
+  },
+  {
+    key: "stance",
+    label: "stance",
+    unit: "text",
+    about: "Favour, Hold or Avoid: trailing stop, Trend and the strength of the industry",
+    value: (s) => s.stance,
+  },
+];
 
 const LEAST_WEIGHT = 0.5;
 const MOST_FUNDS = 6;

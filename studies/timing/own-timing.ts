@@ -23,6 +23,7 @@ import { pressureColumn } from "@studies/columns/timing";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
+import { tableOfColumns } from "@studies/table";
 
 export const COMPOSITE = "composite";
 
@@ -90,10 +91,11 @@ export const ownTiming = defineStudy({
       ],
     ];
   },
-  table: (r) => ({
-    columns: ["date", "state"].map((label) => ({ key: label, label })),
-    rows: r ? Array.from(r.days, (day, k) => [isoDate(day), r.states[k]!]) : [],
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r?.days ?? [], isoDate)],
+      ["state", "state", "count", r?.states ?? []],
+    ]),
 });
 
 interface Series extends MeasuredBars {

@@ -1,11 +1,11 @@
-import { isoDate } from "@core";
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { LANES } from "@studies/words/lane-names";
-import { signalRecords } from "./signal-records";
+import { SIGNAL_COLUMNS, signalRecords } from "./signal-records";
 import { laneColumns } from "@studies/columns/timing";
 import { count } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";
+import { tableOf } from "@studies/table";
 
 /** Every signal of a lane. */
 export const signals = defineStudy({
@@ -25,16 +25,5 @@ export const signals = defineStudy({
         : `The lane ${r.lane} has given ${count(r.records.length, "signal")}.`,
     ],
   ],
-  table: (r) => ({
-    columns: ["date", "state", "sessions", "ended", "outcome", "lowest", "highest"].map((label) => ({ key: label, label })),
-    rows: r.records.map((s) => [
-      isoDate(s.day),
-      s.state > 0 ? "up" : "down",
-      s.sessions,
-      s.open ? 0 : 1,
-      s.outcome,
-      s.lowest,
-      s.highest,
-    ]),
-  }),
+  table: (r) => tableOf(SIGNAL_COLUMNS, r.records),
 });

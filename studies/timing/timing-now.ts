@@ -4,6 +4,7 @@ import { compositeColumn } from "@studies/columns/composites";
 import { laneColumns, pressureColumn } from "@studies/columns/timing";
 import type { Figure, Link, Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
+import type { Column } from "@studies/table";
 import { LANES, type Lane } from "@studies/words/lane-names";
 import { count, list, signed } from "@studies/words/words";
 
@@ -106,3 +107,18 @@ export function pressureSentence({ pressure, before, zone }: PressureNow, to?: L
       : `, ${pressure > before ? "up" : "down"} from ${signed(before, 0)}`;
   return ["Breadth pressure stands at ", figure, `${zone === "" ? "" : `, which is ${zone}`}${move}.`];
 }
+
+/** What is told of a lane. */
+export const LANE_COLUMNS: Column<LaneNow>[] = [
+  { key: "lane", label: "lane", unit: "text", value: (l) => l.lane },
+  { key: "state", label: "state", unit: "count", value: (l) => l.state },
+  { key: "age", label: "since", unit: "count", about: "Sessions since its last signal", value: (l) => l.age },
+  { key: "change", label: "composite since", unit: "change", value: (l) => l.change },
+  {
+    key: "flip",
+    label: "turns at",
+    unit: "number",
+    about: "Level of the composite beyond which the next close alone would turn it",
+    value: (l) => l.flip,
+  },
+];

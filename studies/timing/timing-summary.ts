@@ -1,8 +1,9 @@
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { regimeNow } from "@studies/regime/regime-now";
-import { lanesNow, lanesSentence, pressureNow } from "./timing-now";
+import { LANE_COLUMNS, lanesNow, lanesSentence, pressureNow } from "./timing-now";
 import { compositeColumn } from "@studies/columns/composites";
+import { tableOf } from "@studies/table";
 
 /** One line a market: its regime, Pressure and lanes. */
 export const timingSummary = defineStudy({
@@ -28,8 +29,5 @@ export const timingSummary = defineStudy({
     };
   },
   reading: (r) => [lanesSentence(r.lanes)],
-  table: (r) => ({
-    columns: ["lane", "state", "age", "change since", "flip level"].map((label) => ({ key: label, label })),
-    rows: r.lanes.map((l) => [l.lane, l.state, l.age, l.change, l.flip]),
-  }),
+  table: (r) => tableOf(LANE_COLUMNS, r.lanes),
 });

@@ -8,6 +8,7 @@ import { laneColumns, pressureColumn } from "@studies/columns/timing";
 import { count, date, fixed, signed, signedPercent } from "@studies/words/words";
 import { pressureNow, lanesNow, lanesSentence, pressureSentence, type LaneNow } from "./timing-now";
 import { compositeColumn, referenceColumns } from "@studies/columns/composites";
+import { tableOfColumns } from "@studies/table";
 
 interface TimingAnswer {
   readonly reEntry: { readonly episodes: readonly { readonly day: number; readonly depth: number }[] };
@@ -69,10 +70,13 @@ export const timing = defineStudy({
   reading(r) {
     return [lanesSentence(r.lanes), pressureSentence(r.pressureNow), ...reEntrySentence(r)];
   },
-  table: (r) => ({
-    columns: ["date", "composite", "pressure", ...LANES].map((label) => ({ key: label, label })),
-    rows: Array.from(r.days, (day, k) => [isoDate(day), r.level[k]!, r.pressure[k]!, ...r.states.map((s) => s[k]!)]),
-  }),
+  table: (r) =>
+    tableOfColumns([
+      ["date", "date", "text", Array.from(r.days, isoDate)],
+      ["composite", "composite", "number", r.level],
+      ["pressure", "Pressure", "number", r.pressure],
+      ...LANES.map((lane, k) => [lane, lane, "count", r.states[k]!] as const),
+    ]),
 });
 
 function reEntrySentence(r: TimingAnswer): Sentence[] {

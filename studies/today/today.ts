@@ -21,6 +21,7 @@ import {
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { signed } from "@studies/words/words";
 import { rotationOf, SECTORS_WEEKLY } from "@studies/rotation/rotation-of-set";
+import { tableOf, type Column } from "@studies/table";
 
 export const today = defineStudy({
   name: "today",
@@ -88,19 +89,7 @@ export const today = defineStudy({
     }
     return sentences;
   },
-  table: (r) => ({
-    columns: [
-      { key: "level", label: "level" },
-      { key: "name", label: "group" },
-      ...["rank", "rank five sessions ago", "r(1)", "r(5)", "r(63)", "r(126)", "3+6 months z"].map((label) => ({
-        key: label,
-        label,
-      })),
-    ],
-    rows: [...r.sectors.map((g) => ["sector", g] as const), ...r.industries.map((g) => ["industry", g] as const)].map(
-      ([level, g]) => [level, g.name, g.rank, g.rankBefore, g.r1, g.r5, g.r63, g.r126, g.combinedZ],
-    ),
-  }),
+  table: (r) => tableOf(LINE_COLUMNS, [...r.sectors, ...r.industries]),
 });
 
 export interface GroupLine {
@@ -114,6 +103,18 @@ export interface GroupLine {
   readonly r126: number;
   readonly combinedZ: number;
 }
+
+const LINE_COLUMNS: Column<GroupLine>[] = [
+  { key: "key", label: "key", unit: "text", value: (g) => g.key },
+  { key: "name", label: "group", unit: "text", value: (g) => g.name },
+  { key: "rank", label: "rank", unit: "count", value: (g) => g.rank },
+  { key: "before", label: "was", unit: "count", about: "Rank five sessions ago", value: (g) => g.rankBefore },
+  { key: "r1", label: "1 session", unit: "change", value: (g) => g.r1 },
+  { key: "r5", label: "1 week", unit: "change", value: (g) => g.r5 },
+  { key: "r63", label: "3 months", unit: "change", value: (g) => g.r63 },
+  { key: "r126", label: "6 months", unit: "change", value: (g) => g.r126 },
+  { key: "combined", label: "3+6 months z", unit: "sigma", value: (g) => g.combinedZ },
+];
 
 /** A sector with its phase of rotation against the broad index, empty where there is none yet. */
 export type SectorLine = GroupLine & { readonly phase: string };
