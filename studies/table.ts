@@ -14,7 +14,7 @@ export interface Column<Row> {
   readonly unit: Unit;
   /** What the figure means, in a sentence, where the label does not say. */
   readonly about?: string;
-  value(row: Row): string | number | null;
+  readonly value: (row: Row) => string | number | null;
 }
 
 export type TableColumn = Omit<Column<never>, "value">;

@@ -23,7 +23,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
       const name = `${study.name}-${isoDate(answer.asOf)}.csv`;
       return new Response(
         csvText(
-          columns.map((c) => c.label),
+          columns.map((c) => c.key),
           rows,
         ),
         {

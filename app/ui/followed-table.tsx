@@ -2,6 +2,9 @@ import type { Followed, ReturnSummary, ThinnedSummary } from "@core/followed/wha
 import { isSmallSample } from "@studies/words/small-sample";
 import { percent, signedPercent } from "@studies/words/words";
 import { Explained } from "./term";
+import { PlainTable, type PlainColumn } from "./table/plain-table";
+
+type Row = Pick<Followed, "horizon" | "after" | "base">;
 
 /** What followed over each horizon, beside the base rate: share positive as a bar with its interval, mean, median, worst. */
 export function FollowedTable({
@@ -9,68 +12,57 @@ export function FollowedTable({
   caption,
   compact = false,
 }: {
-  rows: readonly Pick<Followed, "horizon" | "after" | "base">[];
+  rows: readonly Row[];
   caption: string;
   /** Without the means, where there is little room. */
   compact?: boolean;
 }) {
-  const plain = "border-b border-ink/60 pb-1 font-normal whitespace-nowrap";
-  const head = `${plain} pl-3 text-right`;
-  const cell = "border-b border-rule pl-3 text-right";
-  return (
-    <table className="w-full border-separate border-spacing-0">
-      <caption className="sr-only">{caption}</caption>
-      <thead>
-        <tr className="text-soft">
-          <th scope="col" className={`${plain} text-left`}>
-            sessions later
-          </th>
-          <th scope="col" className={head} title="Cases, thinned so that they lie at least the horizon apart">
-            cases
-          </th>
-          <th scope="col" className={`${plain} pl-3 text-left`}>
-            <Explained text="higher, with 95% interval; tick: all sessions, which overlap" />
-          </th>
-          {["median", "all", ...(compact ? [] : ["mean", "all"]), "worst", "all"].map((label, k) => (
-            <th key={k} scope="col" className={`${head} ${!compact && (k === 2 || k === 3) ? "max-[999px]:hidden" : ""}`}>
-              {label}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(({ horizon, after, base }) => (
-          <tr key={horizon} className="h-[29px]">
-            <th scope="row" className="border-b border-rule text-left font-semibold">
-              {horizon}
-            </th>
-            <td className={cell}>
-              {after.n}
-              {isSmallSample(after.n) && (
-                <span className="text-amber" title="A small sample">
-                  {" "}
-                  few
-                </span>
-              )}
-            </td>
-            <td className="border-b border-rule pl-3">
-              <ShareWithInterval after={after} base={base} />
-            </td>
-            <td className={`${cell} font-semibold`}>{signedPercent(after.median)}</td>
-            <td className={`${cell} text-soft`}>{signedPercent(base.median)}</td>
-            {!compact && (
-              <>
-                <td className={`${cell} font-semibold max-[999px]:hidden`}>{signedPercent(after.mean)}</td>
-                <td className={`${cell} text-soft max-[999px]:hidden`}>{signedPercent(base.mean)}</td>
-              </>
-            )}
-            <td className={cell}>{signedPercent(after.worst)}</td>
-            <td className={`${cell} text-soft`}>{signedPercent(base.worst)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+  const roomy = "max-[999px]:hidden";
+  const summary = (of: "median" | "mean" | "worst", className?: string): PlainColumn<Row>[] => [
+    {
+      key: of,
+      label: of,
+      ...(className ? { className } : {}),
+      cellClassName: of === "worst" ? "" : "font-semibold",
+      cell: (r) => signedPercent(r.after[of]),
+    },
+    {
+      key: `${of} of all`,
+      label: "all",
+      ...(className ? { className } : {}),
+      cellClassName: "text-soft",
+      cell: (r) => signedPercent(r.base[of]),
+    },
+  ];
+  const columns: PlainColumn<Row>[] = [
+    { key: "horizon", label: "sessions later", cellClassName: "font-semibold", cell: (r) => r.horizon },
+    {
+      key: "cases",
+      label: "cases",
+      about: "Cases, thinned so that they lie at least the horizon apart",
+      cell: ({ after }) => (
+        <>
+          {after.n}
+          {isSmallSample(after.n) && (
+            <span className="text-amber" title="A small sample">
+              {" "}
+              few
+            </span>
+          )}
+        </>
+      ),
+    },
+    {
+      key: "higher",
+      label: <Explained text="higher, with 95% interval; tick: all sessions, which overlap" />,
+      text: true,
+      cell: (r) => <ShareWithInterval after={r.after} base={r.base} />,
+    },
+    ...summary("median"),
+    ...(compact ? [] : summary("mean", roomy)),
+    ...summary("worst"),
+  ];
+  return <PlainTable caption={caption} rows={rows} rowKey={(r) => r.horizon} rowClassName="h-[29px]" columns={columns} />;
 }
 
 function ShareWithInterval({ after, base }: { after: ThinnedSummary; base: ReturnSummary }) {

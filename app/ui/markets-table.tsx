@@ -7,12 +7,17 @@ import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
 import { StateMark } from "~/ui/state-mark";
 import { Explained } from "./term";
+import { clsx } from "clsx";
+import type { ReactNode } from "react";
+import { PlainTable, type PlainColumn } from "./table/plain-table";
+
+type Summary = ResultOf<typeof timingSummary>;
 
 export interface MarketTiming {
   readonly market: string;
   readonly name: string;
   /** Undefined where the market has no session by the date. */
-  readonly summary: ResultOf<typeof timingSummary> | undefined;
+  readonly summary: Summary | undefined;
 }
 
 /** What has no room beside the rest stands in a second line of the row. */
@@ -22,76 +27,90 @@ const NARROW = "min-[1000px]:hidden";
 /** All markets side by side: regime, Pressure and lanes, each as of its own last session. */
 export function MarketsTable({ markets, current }: { markets: readonly MarketTiming[]; current: string }) {
   const here = useHere();
-  const head = "border-b border-ink/60 pb-1 pl-4 text-left font-normal whitespace-nowrap max-[999px]:pl-2.5";
-  const cell = "border-b border-rule pl-4 whitespace-nowrap max-[999px]:pl-2.5";
+  const gap = "pl-4 max-[999px]:pl-2.5";
+  const column = (
+    key: string,
+    label: string,
+    cell: (summary: Summary) => ReactNode,
+    more: Partial<PlainColumn<MarketTiming>> = {},
+  ): PlainColumn<MarketTiming> => ({
+    key,
+    label: <Explained text={label} around={`lane ${label}`} />,
+    text: true,
+    className: gap,
+    cellClassName: "whitespace-nowrap",
+    cell: ({ summary }) => summary && cell(summary),
+    ...more,
+  });
   return (
-    <table className="w-full border-separate border-spacing-0">
-      <caption className="sr-only">All markets side by side</caption>
-      <thead>
-        <tr className="text-soft">
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-1 text-left font-semibold">
-            Markets
-          </th>
-          {["session", "regime", "composite, 1 and 5 sessions", "Pressure", ...LANES].map((label, k) => (
-            <th key={label} scope="col" className={`${head} ${k === 0 || k === 2 ? WIDE : ""}`}>
-              <Explained text={label} around={`lane ${label}`} />
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {markets.map(({ market, name, summary }) => (
-          <tr key={market} className="h-[29px]" aria-current={market === current ? "true" : undefined}>
-            <th
-              scope="row"
-              className={`border-b border-l-2 border-b-rule pl-2 text-left font-semibold ${market === current ? "border-l-indigo text-indigo" : "border-l-transparent"}`}
-            >
+    <PlainTable
+      caption="All markets side by side"
+      rows={markets}
+      rowKey={(m) => m.market}
+      rowClassName="h-[29px]"
+      isCurrent={(m) => m.market === current}
+      columns={[
+        {
+          key: "market",
+          label: "Markets",
+          headClassName: "pl-1 font-semibold",
+          cellClassName: (m) =>
+            clsx("border-l-2 pl-2 font-semibold", m.market === current ? "border-l-indigo text-indigo" : "border-l-transparent"),
+          cell: ({ market, name, summary }) => (
+            <>
               <Link className="hover:text-indigo" to={hrefOf({ ...here, market }, "/timing")}>
                 {name}
               </Link>
-              {summary && (
-                <span className={`block font-normal text-soft ${NARROW}`}>
-                  {isoDate(summary.asOf)}
-                  {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
-                </span>
+              {summary ? (
+                <Session summary={summary} className={`block font-normal text-soft ${NARROW}`} />
+              ) : (
+                <span className={`block font-normal text-soft ${NARROW}`}>no session by this date</span>
               )}
-            </th>
-            {summary ? (
-              <>
-                <td className={`${cell} ${WIDE}`}>
-                  {isoDate(summary.asOf)}
-                  {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
-                </td>
-                <td className={cell}>
-                  <Explained
-                    text={[summary.direction, summary.volatility].filter((word) => word !== "").join(", ") || "–"}
-                    around="has been, with volatility"
-                  />
-                  <span className={`block text-soft ${NARROW}`}>
-                    {signedPercent(summary.r1)}, {signedPercent(summary.r5)} in a week
-                  </span>
-                </td>
-                <td className={`${cell} ${WIDE}`}>
-                  {signedPercent(summary.r1)}, {signedPercent(summary.r5)}
-                </td>
-                <td className={cell}>
-                  {signed(summary.pressure.pressure, 0)}
-                  {summary.pressure.zone && <span className="text-soft max-[999px]:block"> {summary.pressure.zone}</span>}
-                </td>
-                {summary.lanes.map((l) => (
-                  <td key={l.lane} className={cell}>
-                    <StateMark state={l.state} /> <span className="text-soft max-[999px]:block">{fixed(l.age)}</span>
-                  </td>
-                ))}
-              </>
-            ) : (
-              <td className={`${cell} text-soft`} colSpan={8}>
-                no session by this date
-              </td>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </>
+          ),
+        },
+        column("session", "session", (s) => <Session summary={s} />, {
+          className: `${gap} ${WIDE}`,
+          cell: ({ summary }) =>
+            summary ? <Session summary={summary} /> : <span className="text-soft">no session by this date</span>,
+        }),
+        column("regime", "regime", (s) => (
+          <>
+            <Explained
+              text={[s.direction, s.volatility].filter((word) => word !== "").join(", ") || "–"}
+              around="has been, with volatility"
+            />
+            <span className={`block text-soft ${NARROW}`}>
+              {signedPercent(s.r1)}, {signedPercent(s.r5)} in a week
+            </span>
+          </>
+        )),
+        column("composite", "composite, 1 and 5 sessions", (s) => `${signedPercent(s.r1)}, ${signedPercent(s.r5)}`, {
+          className: `${gap} ${WIDE}`,
+        }),
+        column("Pressure", "Pressure", (s) => (
+          <>
+            {signed(s.pressure.pressure, 0)}
+            {s.pressure.zone && <span className="text-soft max-[999px]:block"> {s.pressure.zone}</span>}
+          </>
+        )),
+        ...LANES.map((lane, k) =>
+          column(lane, lane, ({ lanes }) => (
+            <>
+              <StateMark state={lanes[k]!.state} /> <span className="text-soft max-[999px]:block">{fixed(lanes[k]!.age)}</span>
+            </>
+          )),
+        ),
+      ]}
+    />
+  );
+}
+
+function Session({ summary, className }: { summary: Summary; className?: string }) {
+  return (
+    <span className={className}>
+      {isoDate(summary.asOf)}
+      {summary.provisional && <span className="ml-1 text-amber">provisional</span>}
+    </span>
   );
 }

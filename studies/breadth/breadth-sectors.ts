@@ -6,7 +6,8 @@ import type { Market } from "@studies/market/market";
 import { groupNames } from "@studies/cross-section/strength-of-groups";
 import { share } from "@studies/words/words";
 import { averageColumn } from "@studies/columns/averages";
-import { tableOf, type Column } from "@studies/table";
+import { tableOf } from "@studies/table";
+import { SECTOR_COLUMNS } from "./sector-columns";
 
 export interface SectorBreadth {
   readonly name: string;
@@ -56,27 +57,6 @@ export const breadthSectors = defineStudy({
   },
   table: (r) => tableOf(SECTOR_COLUMNS, r.rows),
 });
-
-const HORIZON_NAMES = [...HORIZONS.map(String), "all five"];
-
-/** Participation of a sector or industry at each horizon, and what it was a week ago. */
-export const SECTOR_COLUMNS: Column<SectorBreadth>[] = [
-  { key: "name", label: "group", unit: "text", value: (g) => g.name },
-  { key: "members", label: "members", unit: "count", value: (g) => g.members },
-  ...HORIZON_NAMES.map((name, h): Column<SectorBreadth> => ({
-    key: `p${h}`,
-    label: name,
-    unit: "score",
-    about: `Percent of its members above ${h < HORIZONS.length ? `their ${name}-session average` : "all five averages"}`,
-    value: (g) => g.percents[h]!,
-  })),
-  ...HORIZON_NAMES.map((name, h): Column<SectorBreadth> => ({
-    key: `before${h}`,
-    label: `${name}, five sessions ago`,
-    unit: "score",
-    value: (g) => g.before[h]!,
-  })),
-];
 
 function participationAt(market: Market, average: "ema" | "sma", level: "sector" | "industry", s: number) {
   const columns = HORIZONS.map((n) => averageColumn(average, n));

@@ -5,7 +5,8 @@ import { membersOf } from "@studies/sets/group-members";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { count } from "@studies/words/words";
 import { averageColumn } from "@studies/columns/averages";
-import { tableOf, type Column } from "@studies/table";
+import { tableOf } from "@studies/table";
+import { MEMBER_COLUMNS } from "./member-columns";
 
 export interface MemberRow {
   readonly ticker: string;
@@ -64,27 +65,3 @@ export const members = defineStudy({
   ],
   table: (r) => tableOf(MEMBER_COLUMNS, r.rows),
 });
-
-/** What is told of a member. */
-export const MEMBER_COLUMNS: Column<MemberRow>[] = [
-  { key: "ticker", label: "ticker", unit: "text", value: (m) => m.ticker },
-  { key: "name", label: "member", unit: "text", value: (m) => m.name },
-  { key: "sector", label: "sector", unit: "text", value: (m) => m.sector },
-  { key: "close", label: "close", unit: "price", value: (m) => m.close },
-  { key: "r1", label: "1 session", unit: "change", value: (m) => m.r1 },
-  { key: "r5", label: "5 sessions", unit: "change", value: (m) => m.r5 },
-  ...HORIZONS.map((n, h): Column<MemberRow> => ({
-    key: `d${n}`,
-    label: `from ${n}`,
-    unit: "change",
-    about: `Close against its ${n}-session average`,
-    value: (m) => m.distances[h]!,
-  })),
-  {
-    key: "above",
-    label: "averages above",
-    unit: "count",
-    about: "How many of the five averages it is above",
-    value: (m) => m.above,
-  },
-];

@@ -8,8 +8,8 @@ import { groupKeyText } from "@studies/sets/group-key";
 import { everBelonging, marketValue } from "@studies/sets/peer-set";
 import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/strength-of-series";
 import { count, fixed, percent, signedPercent } from "@studies/words/words";
-import { STRENGTH_COLUMNS } from "./strength-columns";
-import { tableOf, type Column } from "@studies/table";
+import { tableOf } from "@studies/table";
+import { HOLDING_COLUMNS } from "./holding-columns";
 
 /** One thing that a fund holds, with its strength among the fund's holdings. */
 export interface HoldingRow extends SeriesStrength {
@@ -116,19 +116,6 @@ export const fund = defineStudy({
   },
   table: (r) => tableOf(HOLDING_COLUMNS, r?.holdings ?? []),
 });
-
-/** What is told of what a fund holds. */
-export const HOLDING_COLUMNS: Column<HoldingRow>[] = [
-  { key: "ticker", label: "ticker", unit: "text", value: (h) => h.ticker },
-  { key: "name", label: "holding", unit: "text", value: (h) => h.name },
-  { key: "kind", label: "kind", unit: "text", value: (h) => h.kind },
-  { key: "sector", label: "sector", unit: "text", value: (h) => h.sector },
-  { key: "industry", label: "industry", unit: "text", value: (h) => h.industry },
-  { key: "weight", label: "weight", unit: "fraction", about: "As published at the last review", value: (h) => h.weight },
-  { key: "r1", label: "1 session", unit: "change", value: (h) => h.r1 },
-  ...STRENGTH_COLUMNS,
-  { key: "gave", label: "gave", unit: "change", about: "Weight times the three-month return", value: (h) => h.gave },
-];
 
 /** What a fund holds at the as-of session, here and among what belongs to no market; of what has no bar yet nothing is known. */
 function holdingsOf(market: Market, ticker: string): Held[] {

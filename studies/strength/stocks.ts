@@ -11,8 +11,8 @@ import { everBelonging } from "@studies/sets/peer-set";
 import { strengthOfSeries, type SeriesStrength } from "@studies/cross-section/strength-of-series";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { count, none, signed, signedPercent } from "@studies/words/words";
-import { STANDING_COLUMNS } from "./strength-columns";
-import { tableOf, type Column } from "@studies/table";
+import { tableOf } from "@studies/table";
+import { STOCK_COLUMNS } from "./stock-columns";
 
 export interface StockRow extends SeriesStrength, DayFacts {
   readonly ticker: string;
@@ -98,30 +98,6 @@ export const stocks = defineStudy({
   },
   table: (r) => tableOf(STOCK_COLUMNS, r.rows),
 });
-
-/** What is told of a stock. */
-export const STOCK_COLUMNS: Column<StockRow>[] = [
-  { key: "ticker", label: "ticker", unit: "text", value: (s) => s.ticker },
-  { key: "name", label: "stock", unit: "text", value: (s) => s.name },
-  { key: "sector", label: "sector", unit: "text", value: (s) => s.sector },
-  { key: "industry", label: "industry", unit: "text", value: (s) => s.industry },
-  { key: "close", label: "close", unit: "price", value: (s) => s.close },
-  ...STANDING_COLUMNS,
-  {
-    key: "trend",
-    label: "Trend",
-    unit: "score",
-    about: "Trend score among the market's members, 0 to 100",
-    value: (s) => s.trend,
-  },
-  {
-    key: "stance",
-    label: "stance",
-    unit: "text",
-    about: "Favour, Hold or Avoid: trailing stop, Trend and the strength of the industry",
-    value: (s) => s.stance,
-  },
-];
 
 const LEAST_WEIGHT = 0.5;
 const MOST_FUNDS = 6;

@@ -1,4 +1,4 @@
-import { STRENGTH_RETURNS, type StrengthRow } from "@core";
+import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
 import type { Column } from "@studies/table";
 import { notesOf } from "@studies/words/strength-notes";
 

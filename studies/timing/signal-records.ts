@@ -1,5 +1,4 @@
-import { isoDate, laneSignals, median } from "@core";
-import type { Column } from "@studies/table";
+import { laneSignals, median } from "@core";
 
 /** A signal of a lane or timing system and what came of it. */
 export interface SignalRecord {
@@ -80,14 +79,3 @@ export function signalsOf(lane: string, records: readonly SignalRecord[]): LaneS
   const [up, down] = [signalSummary(records, 1), signalSummary(records, -1)];
   return { lane, count: records.length, latest: records.slice(-LATEST), up, down };
 }
-
-/** What is told of a signal. */
-export const SIGNAL_COLUMNS: Column<SignalRecord>[] = [
-  { key: "date", label: "signal", unit: "text", value: (s) => isoDate(s.day) },
-  { key: "state", label: "state", unit: "text", value: (s) => (s.state > 0 ? "up" : "down") },
-  { key: "sessions", label: "sessions", unit: "count", value: (s) => s.sessions },
-  { key: "ended", label: "ended", unit: "count", value: (s) => (s.open ? 0 : 1) },
-  { key: "outcome", label: "until the next", unit: "change", value: (s) => s.outcome },
-  { key: "lowest", label: "worst on the way", unit: "change", value: (s) => s.lowest },
-  { key: "highest", label: "best", unit: "change", value: (s) => s.highest },
-];

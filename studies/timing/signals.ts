@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { LANES } from "@studies/words/lane-names";
-import { SIGNAL_COLUMNS, signalRecords } from "./signal-records";
+import { signalRecords } from "./signal-records";
+import { SIGNAL_COLUMNS } from "./signal-columns";
 import { laneColumns } from "@studies/columns/timing";
 import { count } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";

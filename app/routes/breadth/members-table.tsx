@@ -1,9 +1,10 @@
 import { useMemo } from "react";
 import { HORIZONS } from "@core/breadth/participation";
-import type { MemberRow } from "@studies/breadth/members";
-import { price, signedPercent } from "@studies/words/words";
+import { type MemberRow } from "@studies/breadth/members";
+import { MEMBER_COLUMNS } from "@studies/breadth/member-columns";
 import { hrefOf, useHere } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
+import { columnsOf, type Column } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
 import { tint } from "~/ui/tint";
 
 /** Every member with its distance from each of the five averages. */
@@ -27,38 +28,32 @@ export function MembersTable({ rows, horizon }: { rows: readonly MemberRow[]; ho
 }
 
 function memberColumns(): Column<MemberRow>[] {
-  return [
-    {
-      key: "name",
-      label: "member",
-      text: true,
-      value: (r) => r.name,
-      cell: (r) => (
-        <>
-          <b className="mr-2 font-semibold">{r.ticker}</b>
-          {r.name}
-        </>
-      ),
-    },
-    { key: "sector", label: "sector", text: true, priority: 4, value: (r) => r.sector, cell: (r) => r.sector || "–" },
-    { key: "close", label: "close", priority: 5, value: (r) => r.close, cell: (r) => price(r.close) },
-    { key: "r1", label: "1 session", priority: 5, value: (r) => r.r1, cell: (r) => signedPercent(r.r1) },
-    { key: "r5", label: "5 sessions", priority: 5, value: (r) => r.r5, cell: (r) => signedPercent(r.r5) },
-    ...HORIZONS.map((n, h): Column<MemberRow> => ({
-      key: `d${n}`,
-      label: `from ${n}`,
-      priority: n === 5 || n === 10 ? 3 : n === 20 ? 2 : 1,
-      about: `Close against its ${n}-session average`,
-      value: (r) => r.distances[h]!,
-      cell: (r) => signedPercent(r.distances[h]!),
-      tint: (r) => tint(r.distances[h]!, 0.03 + 0.006 * Math.sqrt(n) * 4),
-    })),
-    {
-      key: "above",
-      label: "averages above",
-      about: "How many of the five averages it is above",
-      value: (r) => r.above,
-      cell: (r) => `${r.above} of 5`,
-    },
-  ];
+  return columnsOf(MEMBER_COLUMNS, [
+    [
+      "name",
+      {
+        cell: (r) => (
+          <>
+            <b className="mr-2 font-semibold">{r.ticker}</b>
+            {r.name}
+          </>
+        ),
+      },
+    ],
+    ["sector", { priority: 4 }],
+    ["close", { priority: 5 }],
+    ["r1", { priority: 5 }],
+    ["r5", { priority: 5 }],
+    ...HORIZONS.map(
+      (n, h) =>
+        [
+          `d${n}`,
+          {
+            priority: n === 5 || n === 10 ? 3 : n === 20 ? 2 : 1,
+            tint: (r: MemberRow) => tint(r.distances[h]!, 0.03 + 0.006 * Math.sqrt(n) * 4),
+          },
+        ] as const,
+    ),
+    ["above", { cell: (r) => `${r.above} of 5` }],
+  ]);
 }

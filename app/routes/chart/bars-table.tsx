@@ -1,5 +1,6 @@
 import { date, price, signedPercent } from "@studies/words/words";
 import type { ChartResult } from "./facts";
+import { PlainTable } from "~/ui/table/plain-table";
 
 const SHOWN = 20;
 
@@ -9,41 +10,31 @@ export function BarsTable({ chart }: { chart: ChartResult }) {
   return (
     <details className="mt-4">
       <summary className="heading cursor-pointer">The latest {rows.length} sessions as figures</summary>
-      <table className="mt-2 w-full max-w-3xl">
-        <thead>
-          <tr className="text-soft">
-            {["session", "open", "high", "low", "close", "change", "volume"].map((label, k) => (
-              <th
-                key={label}
-                scope="col"
-                className={`border-b border-ink/60 font-normal ${k === 0 ? "text-left" : "text-right"}`}
-              >
-                {label}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((k) => (
-            <tr key={k}>
-              <th scope="row" className="border-b border-rule/70 text-left font-normal">
-                {date(chart.days[k]!)}
-              </th>
-              {[chart.open, chart.high, chart.low, chart.close].map((column, c) => (
-                <td key={c} className="border-b border-rule/70 text-right">
-                  {price(column[k]!, chart.close[k])}
-                </td>
-              ))}
-              <td className="border-b border-rule/70 text-right">
-                {signedPercent(k > 0 ? chart.close[k]! / chart.close[k - 1]! - 1 : NaN)}
-              </td>
-              <td className="border-b border-rule/70 text-right">
-                {Number.isNaN(chart.volume[k]) ? "–" : Math.round(chart.volume[k]!).toLocaleString("en-GB")}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PlainTable
+        caption={`The latest ${rows.length} sessions`}
+        className="mt-2 max-w-3xl"
+        rows={rows}
+        rowKey={(k) => k}
+        rowClassName="h-6"
+        columns={[
+          { key: "session", label: "session", cell: (k) => date(chart.days[k]!) },
+          ...(["open", "high", "low", "close"] as const).map((name) => ({
+            key: name,
+            label: name,
+            cell: (k: number) => price(chart[name][k]!, chart.close[k]),
+          })),
+          {
+            key: "change",
+            label: "change",
+            cell: (k) => signedPercent(k > 0 ? chart.close[k]! / chart.close[k - 1]! - 1 : NaN),
+          },
+          {
+            key: "volume",
+            label: "volume",
+            cell: (k) => (Number.isNaN(chart.volume[k]) ? "–" : Math.round(chart.volume[k]!).toLocaleString("en-GB")),
+          },
+        ]}
+      />
     </details>
   );
 }

@@ -3,6 +3,7 @@ import type { ImportState } from "@server/transfer/import-jobs.server";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { JobProgress } from "~/ui/job-progress";
+import { PlainTable } from "~/ui/table/plain-table";
 
 /** How the import goes or went: progress with a way to stop it, what was read, or what was wrong and where. */
 export function ImportOutcome({ job }: { job: ImportState | undefined }) {
@@ -33,32 +34,22 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
       )}
       {report.problems.length > 0 && (
         <div className="mt-3 max-h-80 overflow-y-auto" tabIndex={0} role="region" aria-label="Problems">
-          <table className="w-full">
-            <thead>
-              <tr className="text-left text-soft">
-                <th scope="col" className="pr-4 font-normal">
-                  file
-                </th>
-                <th scope="col" className="pr-4 text-right font-normal">
-                  line
-                </th>
-                <th scope="col" className="font-normal">
-                  what is wrong
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {report.problems.map((p, k) => (
-                <tr key={k} className="align-top">
-                  <td className="border-t border-rule py-0.5 pr-4 whitespace-nowrap">{p.file}</td>
-                  <td className="border-t border-rule py-0.5 pr-4 text-right">
-                    {p.line > 0 ? p.line.toLocaleString("en-GB") : "–"}
-                  </td>
-                  <td className="border-t border-rule py-0.5">{p.reason}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <PlainTable
+            caption="Problems"
+            rows={report.problems}
+            rowKey={(_, k) => k}
+            rowClassName="align-top"
+            columns={[
+              { key: "file", label: "file", cellClassName: "py-0.5 whitespace-nowrap", cell: (p) => p.file },
+              {
+                key: "line",
+                label: "line",
+                cellClassName: "py-0.5",
+                cell: (p) => (p.line > 0 ? p.line.toLocaleString("en-GB") : "–"),
+              },
+              { key: "reason", label: "what is wrong", text: true, cellClassName: "py-0.5", cell: (p) => p.reason },
+            ]}
+          />
           {report.problemCount > report.problems.length && (
             <p className="mt-1 text-soft">The first {report.problems.length} are listed.</p>
           )}

@@ -5,6 +5,7 @@ import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { tint } from "~/ui/tint";
 import { hrefOfMember } from "./groups-table";
+import { PlainTable } from "~/ui/table/plain-table";
 
 /** Members of regions, classes or families side by side: each three-month return, above or below its region's index (or the mean of its own). */
 export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; families: readonly Family[]; peers: PeerSet }) {
@@ -22,8 +23,9 @@ export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; fa
     <section aria-label="Board" className="mb-4">
       <div className="grid gap-4" style={{ gridTemplateColumns: `repeat(${groups.length}, minmax(0, 1fr))` }}>
         {groups.map(({ name, own, r63, ofIndex }) => (
-          <table key={name} className="w-full self-start border-separate border-spacing-0">
-            <caption className="mb-1 text-left">
+          <PlainTable
+            key={name}
+            caption={
               <span className="flex items-baseline justify-between border-b border-ink/60 pb-0.5">
                 <Link
                   className="heading hover:text-indigo"
@@ -35,25 +37,40 @@ export function Board({ rows, families, peers }: { rows: readonly GroupRow[]; fa
                   {ofIndex ? "index" : "mean"} {signedPercent(r63)}
                 </span>
               </span>
-            </caption>
-            <tbody>
-              {own.map((r) => (
-                <tr key={r.key} className="h-6">
-                  <th scope="row" className="max-w-0 truncate text-left font-normal" style={{ width: "60%" }}>
-                    <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
-                      {r.name}
-                    </Link>
-                  </th>
-                  <td className="px-1 text-right" style={tint(r.gap, 0.15)}>
-                    {signedPercent(r.returns[2])}
-                  </td>
-                  <td className="w-12 pl-1 text-right text-[12px] text-soft">
-                    {r.gap > 0 ? "above" : r.gap < 0 ? "below" : "at it"}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            }
+            isCaptionShown
+            hasNoHead
+            isOpen
+            rows={own}
+            rowKey={(r) => r.key}
+            rowClassName="h-6"
+            columns={[
+              {
+                key: "name",
+                label: "member",
+                className: "w-[60%] max-w-0 truncate",
+                cell: (r) => (
+                  <Link className="hover:text-indigo" to={hrefOfMember(here, r, peers)}>
+                    {r.name}
+                  </Link>
+                ),
+              },
+              {
+                key: "r63",
+                label: "3 months",
+                className: "px-1",
+                tint: (r) => tint(r.gap, 0.15),
+                cell: (r) => signedPercent(r.returns[2]),
+              },
+              {
+                key: "gap",
+                label: "to its own",
+                className: "w-12 pl-1 text-[12px]",
+                cellClassName: "text-soft",
+                cell: (r) => (r.gap > 0 ? "above" : r.gap < 0 ? "below" : "at it"),
+              },
+            ]}
+          />
         ))}
       </div>
       <p className="mt-1 text-[12px] text-soft">Returns of three months; above or below {set}.</p>

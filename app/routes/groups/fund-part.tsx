@@ -1,11 +1,14 @@
 import { Link } from "react-router";
-import type { fund, HoldingRow } from "@studies/strength/fund";
+import { type fund, type HoldingRow } from "@studies/strength/fund";
+import { HOLDING_COLUMNS } from "@studies/strength/holding-columns";
 import { notesOf } from "@studies/words/strength-notes";
 import { fixed, percent, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere, useHrefWith } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
+import { columnsOf, type Column } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
 import type { ResultOf } from "~/wire";
-import { notesColumn, rankColumn, strengthColumns } from "./strength-columns";
+import { nameLook, notesLook, softLook, strengthLooks } from "./strength-columns";
+import { PlainTable } from "~/ui/table/plain-table";
 
 interface Props {
   readonly fund: ResultOf<typeof fund>;
@@ -40,74 +43,56 @@ export function FundPart({ fund: f, onActive }: Props) {
       />
       <div className="mt-4 grid grid-cols-2 gap-8">
         {f.sectors.length > 0 && (
-          <table className="w-full self-start">
-            <caption className="heading mb-1 text-left">Its sectors beside the market’s</caption>
-            <thead>
-              <tr className="text-soft">
-                <th scope="col" className="border-b border-ink/60 text-left font-normal">
-                  sector
-                </th>
-                <th scope="col" className="border-b border-ink/60 text-right font-normal">
-                  weight
-                </th>
-                <th scope="col" className="border-b border-ink/60 text-right font-normal">
-                  market
-                </th>
-                <th scope="col" className="border-b border-ink/60 text-right font-normal">
-                  more
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {f.sectors.map((s) => (
-                <tr key={s.sector} className="h-6">
-                  <th scope="row" className="text-left font-normal">
-                    <Link className="hover:text-indigo" to={hrefOf(here, "/groups", { in: `sector:${s.sector}` })}>
-                      {s.sector}
-                    </Link>
-                  </th>
-                  <td className="text-right">{percent(s.weight)}</td>
-                  <td className="text-right">{percent(s.market)}</td>
-                  <td className="text-right">{signedPercent(s.weight - s.market)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <PlainTable
+            caption={<span className="heading">Its sectors beside the market’s</span>}
+            isCaptionShown
+            isOpen
+            rows={f.sectors}
+            rowKey={(s) => s.sector}
+            rowClassName="h-6"
+            columns={[
+              {
+                key: "sector",
+                label: "sector",
+                cell: (s) => (
+                  <Link className="hover:text-indigo" to={hrefOf(here, "/groups", { in: `sector:${s.sector}` })}>
+                    {s.sector}
+                  </Link>
+                ),
+              },
+              { key: "weight", label: "weight", cell: (s) => percent(s.weight) },
+              { key: "market", label: "market", cell: (s) => percent(s.market) },
+              { key: "more", label: "more", cell: (s) => signedPercent(s.weight - s.market) },
+            ]}
+          />
         )}
         {f.overlaps.length > 0 && (
-          <table className="w-full self-start">
-            <caption className="heading mb-1 text-left">Funds that hold the same</caption>
-            <thead>
-              <tr className="text-soft">
-                <th scope="col" className="border-b border-ink/60 text-left font-normal">
-                  fund
-                </th>
-                <th scope="col" className="border-b border-ink/60 text-right font-normal">
-                  in common
-                </th>
-                <th
-                  scope="col"
-                  className="border-b border-ink/60 text-right font-normal"
-                  title="Sum of the smaller of both weights"
-                >
-                  weight shared
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {f.overlaps.map((o) => (
-                <tr key={o.ticker} className="h-6">
-                  <th scope="row" className="text-left font-normal">
-                    <Link className="hover:text-indigo" to={hrefWith({ in: `group:${o.ticker}` })}>
-                      {o.name}
-                    </Link>
-                  </th>
-                  <td className="text-right">{o.shared}</td>
-                  <td className="text-right">{percent(o.weight, 0)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <PlainTable
+            caption={<span className="heading">Funds that hold the same</span>}
+            isCaptionShown
+            isOpen
+            rows={f.overlaps}
+            rowKey={(o) => o.ticker}
+            rowClassName="h-6"
+            columns={[
+              {
+                key: "fund",
+                label: "fund",
+                cell: (o) => (
+                  <Link className="hover:text-indigo" to={hrefWith({ in: `group:${o.ticker}` })}>
+                    {o.name}
+                  </Link>
+                ),
+              },
+              { key: "shared", label: "in common", cell: (o) => o.shared },
+              {
+                key: "weight",
+                label: "weight shared",
+                about: "Sum of the smaller of both weights",
+                cell: (o) => percent(o.weight, 0),
+              },
+            ]}
+          />
         )}
       </div>
     </div>
@@ -115,55 +100,29 @@ export function FundPart({ fund: f, onActive }: Props) {
 }
 
 function holdingColumns(): Column<HoldingRow>[] {
-  return [
-    {
-      key: "name",
-      label: "holding",
-      text: true,
-      value: (h) => h.name,
-      cell: (h) => (
-        <>
-          <b className="mr-2 font-semibold">{h.ticker}</b>
-          {h.name}
-        </>
-      ),
-    },
-    {
-      key: "weight",
-      label: "weight",
-      priority: 1,
-      about: "As published at the last review",
-      value: (h) => h.weight,
-      cell: (h) => (
-        <span className="relative block">
-          <i
-            aria-hidden
-            className="absolute inset-y-0.5 right-0 rounded-sm bg-indigo/15"
-            style={{ width: `${Math.min(100, 320 * h.weight)}%` }}
-          />
-          <span className="relative">{percent(h.weight)}</span>
-        </span>
-      ),
-      width: 90,
-    },
-    rankColumn<HoldingRow>(),
-    ...strengthColumns<HoldingRow>(),
-    {
-      key: "gave",
-      label: "gave",
-      priority: 4,
-      about: "Weight times the three-month return",
-      value: (h) => h.gave,
-      cell: (h) => signedPercent(h.gave, 2),
-    },
-    notesColumn<HoldingRow>((h) => notesOf({ ...h, standing: "" })),
-    {
-      key: "sector",
-      label: "sector",
-      priority: 5,
-      text: true,
-      value: (h) => h.sector,
-      cell: (h) => <span className="text-soft">{h.industry || h.kind}</span>,
-    },
-  ];
+  return columnsOf(HOLDING_COLUMNS, [
+    ["name", nameLook<HoldingRow>()],
+    [
+      "weight",
+      {
+        priority: 1,
+        width: 90,
+        cell: (h) => (
+          <span className="relative block">
+            <i
+              aria-hidden
+              className="absolute inset-y-0.5 right-0 rounded-sm bg-indigo/15"
+              style={{ width: `${Math.min(100, 320 * h.weight)}%` }}
+            />
+            <span className="relative">{percent(h.weight)}</span>
+          </span>
+        ),
+      },
+    ],
+    ["rank"],
+    ...strengthLooks<HoldingRow>(),
+    ["gave", { priority: 4, cell: (h) => signedPercent(h.gave, 2) }],
+    ["flags", { label: "notes", ...notesLook<HoldingRow>((h) => notesOf({ ...h, standing: "" })) }],
+    ["sector", { priority: 5, ...softLook<HoldingRow>((h) => h.industry || h.kind) }],
+  ]);
 }

@@ -1,16 +1,18 @@
 import { useMemo } from "react";
 import { Link } from "react-router";
-import type { GroupRow } from "@studies/strength/groups";
+import { type GroupRow } from "@studies/strength/groups";
+import { GROUP_COLUMNS } from "@studies/strength/group-columns";
 import { notesOf } from "@studies/words/strength-notes";
 import type { PeerSet } from "@studies/sets/peer-names";
 import { fixed, signedPercent } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere, type Here } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
+import { columnsOf, type Column } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
 import { peerColours } from "~/ui/peer-colours";
 import { signColour } from "~/ui/tint";
 import { useFocus } from "~/ui/use-focus";
-import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";
+import { notesLook, softLook, strengthLooks, volumeLook } from "./strength-columns";
 
 interface Props {
   readonly rows: readonly GroupRow[];
@@ -77,105 +79,69 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
   const colours = peerColours(rows, sectors);
   const instruments = rows.some((g) => g.ticker !== "");
   const families = rows.some((g) => g.family !== "" && g.family !== g.name) && peers !== "sector";
-  return [
-    {
-      key: "name",
-      label: peers === "sector" || peers === "industry" || peers === "theme" ? "group" : "member",
-      text: true,
-      value: (g) => g.name,
-      cell: (g) => (
-        <>
-          <i aria-hidden className="mr-2 inline-block size-2.5 rounded-full" style={{ background: colours.get(g.key) }} />
-          {g.name}
-          {g.leverage !== 1 && <b className="ml-2 font-semibold text-amber">{fixed(g.leverage)}×</b>}
-        </>
-      ),
-    },
-    rankColumn(),
-    {
-      key: "before",
-      label: "was",
-      priority: 5,
-      about: "Rank five sessions ago",
-      value: (g) => g.rankBefore,
-      cell: (g) => (
-        <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
-          {fixed(g.rankBefore)}
-        </span>
-      ),
-    },
-    {
-      key: "r1",
-      label: "1 session",
-      priority: 5,
-      value: (g) => g.r1,
-      cell: (g) => <span className={signColour(g.r1)}>{signedPercent(g.r1)}</span>,
-    },
-    ...strengthColumns<GroupRow>(),
-    stayingColumn<GroupRow>(),
-    ...(families
-      ? [
-          {
-            key: "gap",
-            label: "to its own",
-            priority: 4,
-            about: "Three-month return less that of its region's index, or of the mean of its family, class or sector",
-            value: (g: GroupRow) => g.gap,
-            cell: (g: GroupRow) => <span className={signColour(g.gap)}>{signedPercent(g.gap)}</span>,
-          },
-        ]
-      : []),
+  return columnsOf(GROUP_COLUMNS, [
+    [
+      "name",
+      {
+        label: peers === "sector" || peers === "industry" || peers === "theme" ? "group" : "member",
+        cell: (g) => (
+          <>
+            <i aria-hidden className="mr-2 inline-block size-2.5 rounded-full" style={{ background: colours.get(g.key) }} />
+            {g.name}
+            {g.leverage !== 1 && <b className="ml-2 font-semibold text-amber">{fixed(g.leverage)}×</b>}
+          </>
+        ),
+      },
+    ],
+    ["rank"],
+    [
+      "before",
+      {
+        priority: 5,
+        cell: (g) => (
+          <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
+            {fixed(g.rankBefore)}
+          </span>
+        ),
+      },
+    ],
+    ["r1", { priority: 5, cell: (g) => <Change of={g.r1} /> }],
+    ...strengthLooks<GroupRow>(),
+    ["staying", { priority: 4 }],
+    ...(families ? [["gap", { priority: 4, cell: (g: GroupRow) => <Change of={g.gap} /> }] as const] : []),
     ...(instruments
-      ? [dayPositionColumn<GroupRow>(), volumeColumn<GroupRow>()]
-      : [
-          {
-            key: "trend",
-            label: "Trend",
-            priority: 3,
-            about: "Mean Trend score of the members, 0 to 100",
-            value: (g: GroupRow) => g.trend,
-            cell: (g: GroupRow) => fixed(g.trend),
-          },
-          {
-            key: "members",
-            label: "stocks",
-            priority: 4,
-            value: (g: GroupRow) => g.members || NaN,
-            cell: (g: GroupRow) => (g.members === 0 ? "–" : g.members),
-          },
-        ]),
-    notesColumn<GroupRow>(notesOf),
-    ...(families
-      ? [
-          {
-            key: "family",
-            label: "belongs to",
-            priority: 5,
-            text: true,
-            value: (g: GroupRow) => g.family,
-            cell: (g: GroupRow) => <span className="text-soft">{g.family || "–"}</span>,
-          },
-        ]
-      : []),
+      ? ([
+          ["position", { priority: 5 }],
+          ["volume", volumeLook<GroupRow>()],
+        ] as const)
+      : ([
+          ["trend", { priority: 3 }],
+          ["members", { priority: 4 }],
+        ] as const)),
+    ["notes", notesLook<GroupRow>(notesOf)],
+    ...(families ? [["family", { priority: 5, ...softLook<GroupRow>((g) => g.family) }] as const] : []),
     ...(instruments
       ? [
-          {
-            key: "chart",
-            label: "chart",
-            priority: 6,
-            text: true,
-            value: (g: GroupRow) => g.ticker,
-            cell: (g: GroupRow) => (
-              <Link
-                className="text-indigo hover:underline"
-                tabIndex={-1}
-                to={hrefOf(here, `/chart/${encodeURIComponent(g.ticker)}`)}
-              >
-                {g.ticker}
-              </Link>
-            ),
-          },
+          [
+            "ticker",
+            {
+              priority: 6,
+              cell: (g: GroupRow) => (
+                <Link
+                  className="text-indigo hover:underline"
+                  tabIndex={-1}
+                  to={hrefOf(here, `/chart/${encodeURIComponent(g.ticker)}`)}
+                >
+                  {g.ticker}
+                </Link>
+              ),
+            },
+          ] as const,
         ]
       : []),
-  ];
+  ]);
+}
+
+function Change({ of }: { of: number }) {
+  return <span className={signColour(of)}>{signedPercent(of)}</span>;
 }

@@ -1,10 +1,11 @@
 import { useMemo } from "react";
-import type { StockRow } from "@studies/strength/stocks";
+import { type StockRow } from "@studies/strength/stocks";
+import { STOCK_COLUMNS } from "@studies/strength/stock-columns";
 import { notesOf } from "@studies/words/strength-notes";
-import { fixed, price, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
-import { dayPositionColumn, notesColumn, rankColumn, stayingColumn, strengthColumns, volumeColumn } from "./strength-columns";
+import { columnsOf, type Column } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
+import { nameLook, notesLook, softLook, strengthLooks, volumeLook } from "./strength-columns";
 
 /** The stocks of a group by strength within it. */
 export function StocksTable({
@@ -43,55 +44,29 @@ export function StocksTable({
 const STANCES = ["Avoid", "Hold", "Favour"];
 
 function stockColumns(): Column<StockRow>[] {
-  return [
-    {
-      key: "name",
-      label: "stock",
-      text: true,
-      value: (s) => s.name,
-      cell: (s) => (
-        <>
-          <b className="mr-2 font-semibold">{s.ticker}</b>
-          {s.name}
-        </>
-      ),
-    },
-    rankColumn(),
-    ...strengthColumns<StockRow>(),
-    {
-      key: "trend",
-      label: "Trend",
-      priority: 3,
-      about: "Trend score among the market's members, 0 to 100",
-      value: (s) => s.trend,
-      cell: (s) => fixed(s.trend),
-    },
-    {
-      key: "stance",
-      label: "stance",
-      priority: 1,
-      text: true,
-      about: "Favour, Hold or Avoid: trailing stop, Trend and the strength of the industry",
-      value: (s) => (s.stance === "" ? NaN : STANCES.indexOf(s.stance)),
-      cell: (s) => (
-        <span className={s.stance === "Favour" ? "text-teal" : s.stance === "Avoid" ? "text-rust" : "text-soft"}>
-          {s.stance || "–"}
-        </span>
-      ),
-    },
-    stayingColumn<StockRow>(),
-    { key: "close", label: "close", priority: 5, value: (s) => s.close, cell: (s) => price(s.close) },
-    { key: "r1", label: "1 session", priority: 5, value: (s) => s.r1, cell: (s) => signedPercent(s.r1) },
-    dayPositionColumn<StockRow>(),
-    volumeColumn<StockRow>(),
-    notesColumn<StockRow>(notesOf),
-    {
-      key: "industry",
-      label: "industry",
-      priority: 5,
-      text: true,
-      value: (s) => s.industry,
-      cell: (s) => <span className="text-soft">{s.industry || "–"}</span>,
-    },
-  ];
+  return columnsOf(STOCK_COLUMNS, [
+    ["name", nameLook<StockRow>()],
+    ["rank"],
+    ...strengthLooks<StockRow>(),
+    ["trend", { priority: 3 }],
+    [
+      "stance",
+      {
+        priority: 1,
+        value: (s) => (s.stance === "" ? NaN : STANCES.indexOf(s.stance)),
+        cell: (s) => (
+          <span className={s.stance === "Favour" ? "text-teal" : s.stance === "Avoid" ? "text-rust" : "text-soft"}>
+            {s.stance || "–"}
+          </span>
+        ),
+      },
+    ],
+    ["staying", { priority: 4 }],
+    ["close", { priority: 5 }],
+    ["r1", { priority: 5 }],
+    ["position", { priority: 5 }],
+    ["volume", volumeLook<StockRow>()],
+    ["notes", notesLook<StockRow>(notesOf)],
+    ["industry", { priority: 5, ...softLook<StockRow>((s) => s.industry) }],
+  ]);
 }

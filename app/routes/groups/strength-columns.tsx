@@ -1,14 +1,13 @@
 import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
 import { STRENGTH_NOTES, type StrengthNote } from "@studies/words/strength-notes";
-import { fixed, signed, signedPercent } from "@studies/words/words";
-import type { Column } from "~/ui/data-table";
+import type { Column, Look } from "~/ui/table/column";
 import { tint } from "~/ui/tint";
 import { ZPath } from "./z-path";
 
-const SPANS = ["1 week", "1 month", "3 months", "6 months"];
+type Shown<Row> = readonly [key: string, look?: Look<Row>] | Column<Row>;
 
-/** The columns that every strength table has: rank, returns tinted by their z, the path of z, the combined return. */
-export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
+/** How every strength table shows strength: the path of z, returns tinted by their z, the combined return. */
+export function strengthLooks<Row extends StrengthRow>(): Shown<Row>[] {
   return [
     {
       key: "path",
@@ -19,48 +18,15 @@ export function strengthColumns<Row extends StrengthRow>(): Column<Row>[] {
       value: (r) => r.z[0] - r.z[3],
       cell: (r) => <ZPath z={r.z} />,
     },
-    ...STRENGTH_RETURNS.map((n, k): Column<Row> => ({
-      key: `r${n}`,
-      label: SPANS[k]!,
-      priority: [3, 2, 1, 1][k]!,
-      about: `Return over ${n} sessions, tinted by its z within the set`,
-      value: (r) => r.returns[k]!,
-      cell: (r) => signedPercent(r.returns[k]!),
-      tint: (r) => tint(r.z[k]!, 2.5),
-    })),
-    {
-      key: "combined",
-      label: "3+6 months z",
-      priority: 3,
-      about: "z of the mean of the three- and six-month returns",
-      value: (r) => r.combinedZ,
-      cell: (r) => signed(r.combinedZ, 2),
-      tint: (r) => tint(r.combinedZ, 2.5),
-    },
-    {
-      key: "strength",
-      label: "Strength",
-      priority: 2,
-      about: "Percentile rank of the combined return in the set, 0 to 100",
-      value: (r) => r.strength,
-      cell: (r) => fixed(r.strength),
-    },
+    ...STRENGTH_RETURNS.map((n, k): Shown<Row> => [`r${n}`, { priority: [3, 2, 1, 1][k]!, tint: (r) => tint(r.z[k]!, 2.5) }]),
+    ["combined", { priority: 3, tint: (r) => tint(r.combinedZ, 2.5) }],
+    ["strength", { priority: 2 }],
   ];
 }
 
-/** The rank, which every strength table is sorted by at first. */
-export function rankColumn<Row extends StrengthRow>(): Column<Row> {
-  return { key: "rank", label: "rank", about: "1 is the strongest", value: (r) => r.rank, cell: (r) => fixed(r.rank) };
-}
-
-/** Standing and flags of a member, each explained on hover. */
-export function notesColumn<Row>(of: (row: Row) => readonly StrengthNote[]): Column<Row> {
+/** Notes of a member, each explained on hover. */
+export function notesLook<Row>(of: (row: Row) => readonly StrengthNote[]): Look<Row> {
   return {
-    key: "notes",
-    label: "notes",
-    text: true,
-    about: "What stands out in its strength; each is explained under the table",
-    value: (r) => of(r).join(", "),
     cell: (r) => (
       <span className="text-soft">
         {of(r).map((note, k) => (
@@ -74,37 +40,26 @@ export function notesColumn<Row>(of: (row: Row) => readonly StrengthNote[]): Col
   };
 }
 
-export function stayingColumn<Row extends { readonly staying: number }>(): Column<Row> {
-  return {
-    key: "staying",
-    label: "staying power",
-    priority: 4,
-    about: "Strength averaged over ten weekly samples",
-    value: (r) => r.staying,
-    cell: (r) => fixed(r.staying),
-  };
-}
-
-export function dayPositionColumn<Row extends { readonly dayPosition: number }>(): Column<Row> {
-  return {
-    key: "position",
-    label: "in its day",
-    priority: 5,
-    about: "Where in the range of its last session it closed: 0 at the low, 100 at the high",
-    value: (r) => r.dayPosition,
-    cell: (r) => fixed(r.dayPosition),
-  };
-}
-
 const THOUSANDS = new Intl.NumberFormat("en-GB", { notation: "compact", maximumFractionDigits: 1 });
 
-export function volumeColumn<Row extends { readonly volume: number }>(): Column<Row> {
+/** A volume in short: "1.2M". */
+export function volumeLook<Row extends { readonly volume: number }>(): Look<Row> {
+  return { priority: 5, cell: (r) => (Number.isNaN(r.volume) ? "–" : THOUSANDS.format(r.volume)) };
+}
+
+/** What it is called, with its ticker before it. */
+export function nameLook<Row extends { readonly ticker: string; readonly name: string }>(): Look<Row> {
   return {
-    key: "volume",
-    label: "volume",
-    priority: 5,
-    about: "Mean volume of a session over the last 50",
-    value: (r) => r.volume,
-    cell: (r) => (Number.isNaN(r.volume) ? "–" : THOUSANDS.format(r.volume)),
+    cell: (r) => (
+      <>
+        {r.ticker !== "" && <b className="mr-2 font-semibold">{r.ticker}</b>}
+        {r.name}
+      </>
+    ),
   };
+}
+
+/** Words that stand behind the figures. */
+export function softLook<Row>(text: (row: Row) => string): Look<Row> {
+  return { cell: (r) => <span className="text-soft">{text(r) || "–"}</span> };
 }

@@ -1,7 +1,9 @@
-import type { PeriodRow } from "@studies/period-map/period-map";
+import { type PeriodRow } from "@studies/period-map/period-map";
+import { EXCESS, PERIOD_COLUMNS } from "@studies/period-map/period-columns";
 import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
+import { columnsOf } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
 import { tint } from "~/ui/tint";
 
 interface Props {
@@ -16,64 +18,49 @@ interface Props {
 export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) {
   const here = useHere();
   const stocks = rows.some((r) => r.industry !== "");
-  const columns: Column<PeriodRow>[] = [
-    {
-      key: "name",
-      label: "member",
-      text: true,
-      value: (r) => r.name,
-      cell: (r) => (
-        <>
-          {r.ticker !== "" && <b className="mr-2 font-semibold">{r.ticker}</b>}
-          {r.name}
-          {r.ended && <span className="ml-2 text-amber">ended</span>}
-        </>
-      ),
-    },
-    {
-      key: "change",
-      label: "change",
-      value: (r) => r.change,
-      cell: (r) => signedPercent(r.change),
-      tint: (r) => tint(r.change, full),
-    },
+  const columns = columnsOf(PERIOD_COLUMNS, [
+    [
+      "name",
+      {
+        cell: (r) => (
+          <>
+            {r.ticker !== "" && <b className="mr-2 font-semibold">{r.ticker}</b>}
+            {r.name}
+            {r.ended && <span className="ml-2 text-amber">ended</span>}
+          </>
+        ),
+      },
+    ],
+    ["change", { tint: (r) => tint(r.change, full) }],
     {
       key: "excess",
-      label: "to the index",
-      about: "Change less that of the broad index",
+      ...EXCESS,
       value: (r) => r.change - reference,
       cell: (r) => signedPercent(r.change - reference),
     },
     ...(stocks
-      ? ([
+      ? [
           {
             key: "held",
             label: "held above",
             priority: 2,
             text: true,
             about: "Averages above which every close of the period was",
-            value: (r) => Number(r.held50) + 2 * Number(r.held200),
-            cell: (r) => [r.held50 ? "50" : "", r.held200 ? "200" : ""].filter((x) => x !== "").join(" and ") || "–",
+            value: (r: PeriodRow) => Number(r.held50) + 2 * Number(r.held200),
+            cell: (r: PeriodRow) => [r.held50 ? "50" : "", r.held200 ? "200" : ""].filter((x) => x !== "").join(" and ") || "–",
           },
-          {
-            key: "volume",
-            label: "rise of volume",
-            priority: 3,
-            about: "Mean volume of the period against the 50 sessions before it",
-            value: (r) => r.volumeRise,
-            cell: (r) => signedPercent(r.volumeRise, 0),
-          },
-        ] satisfies Column<PeriodRow>[])
+          ["volume", { priority: 3, cell: (r: PeriodRow) => signedPercent(r.volumeRise, 0) }] as const,
+        ]
       : []),
-    {
-      key: "family",
-      label: "belongs to",
-      priority: 4,
-      text: true,
-      value: (r) => r.industry || r.family,
-      cell: (r) => <span className="text-soft">{[r.family, r.industry].filter((x) => x !== "").join(" · ") || "–"}</span>,
-    },
-  ];
+    [
+      "family",
+      {
+        priority: 4,
+        value: (r) => r.industry || r.family,
+        cell: (r) => <span className="text-soft">{[r.family, r.industry].filter((x) => x !== "").join(" · ") || "–"}</span>,
+      },
+    ],
+  ]);
   return (
     <DataTable
       caption="Members by change"

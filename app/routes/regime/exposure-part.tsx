@@ -8,6 +8,7 @@ import { SentenceText } from "~/ui/reading";
 import { Sparkline } from "~/ui/sparkline";
 import { useItems } from "~/ui/use-items";
 import type { Sentence } from "@studies/define-study";
+import { PlainTable } from "~/ui/table/plain-table";
 
 interface Props {
   readonly sentence: Sentence;
@@ -36,25 +37,33 @@ export function ExposurePart({ sentence, share, history, members, offered }: Pro
             <SentenceText sentence={sentence} />
           </p>
         </div>
-        <table className="mt-2 w-full">
-          <caption className="sr-only">Indexes of the set by their distance from the 84-session average</caption>
-          <tbody>
-            {members.map((m) => (
-              <tr key={m.ticker} className="h-6">
-                <th scope="row" className="text-left font-normal">
-                  {m.name}
-                </th>
-                <td className="text-right text-soft">{fixed(m.close, 1)}</td>
-                <td className={`w-20 text-right ${m.above === undefined ? "text-soft" : m.above ? "text-teal" : "text-rust"}`}>
-                  {signedPercent(m.distance)}
-                </td>
-                <td className="w-24 pl-2 text-right whitespace-nowrap text-soft">
-                  {m.above === undefined ? "not yet" : m.above ? "above" : "not above"}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <PlainTable
+          caption="Indexes of the set by their distance from the 84-session average"
+          hasNoHead
+          isOpen
+          className="mt-2"
+          rows={members}
+          rowKey={(m) => m.ticker}
+          rowClassName="h-6"
+          columns={[
+            { key: "name", label: "index", cell: (m) => m.name },
+            { key: "close", label: "close", cellClassName: "text-soft", cell: (m) => fixed(m.close, 1) },
+            {
+              key: "distance",
+              label: "distance",
+              className: "w-20",
+              cellClassName: (m) => (m.above === undefined ? "text-soft" : m.above ? "text-teal" : "text-rust"),
+              cell: (m) => signedPercent(m.distance),
+            },
+            {
+              key: "above",
+              label: "above",
+              className: "w-24 pl-2 whitespace-nowrap",
+              cellClassName: "text-soft",
+              cell: (m) => (m.above === undefined ? "not yet" : m.above ? "above" : "not above"),
+            },
+          ]}
+        />
       </div>
     </section>
   );

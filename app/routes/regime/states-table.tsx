@@ -3,6 +3,9 @@ import { isSmallSample } from "@studies/words/small-sample";
 import { count, fixed, list, percent, signedPercent } from "@studies/words/words";
 import { tint } from "~/ui/tint";
 import { withTerms } from "@studies/words/terms";
+import type { ReactNode } from "react";
+import { nextColumns, STATE_COLUMNS } from "@studies/regime/state-columns";
+import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 
 interface Props {
   readonly rows: readonly NamedState[];
@@ -13,82 +16,58 @@ interface Props {
 
 /** How each state has behaved, and what state came after it. */
 export function StatesTable({ rows, names, now }: Props) {
-  const head = "border-b border-ink/60 pb-1 pl-3 text-right font-normal align-bottom";
-  const cell = "border-b border-rule pl-3 text-right";
   const wide = names.length > 3;
+  const about = new Map([...STATE_COLUMNS, ...nextColumns(names)].map((c) => [c.key, c.about]));
+  const column = (
+    key: string,
+    label: ReactNode,
+    more: Omit<PlainColumn<NamedState>, "key" | "label">,
+  ): PlainColumn<NamedState> => ({
+    key,
+    label,
+    about: about.get(key),
+    headClassName: "whitespace-normal",
+    ...more,
+  });
   return (
     <div className="overflow-x-auto">
-      <table className="w-full border-separate border-spacing-0">
-        <caption className="sr-only">
-          States of the regime: frequency, length, returns of the next 21 sessions, what followed
-        </caption>
-        <thead>
-          <tr className="text-soft">
-            <th scope="col" className="border-b border-ink/60 pb-1 text-left align-bottom font-semibold text-ink">
-              States
-            </th>
-            <th scope="col" className={head} title="Share of all sessions with a known state">
-              of sessions
-            </th>
-            <th scope="col" className={head} title="Median length of finished runs, and how many there were">
-              median run
-            </th>
-            <th scope="col" className={head} title="Share of sessions after which the index was higher 21 sessions later">
-              higher after 21
-            </th>
-            <th scope="col" className={`${head} max-[899px]:hidden`}>
-              mean
-            </th>
-            <th scope="col" className={head}>
-              median
-            </th>
-            <th scope="col" className={head}>
-              worst
-            </th>
-            <th
-              scope="col"
-              className={head}
-              title="Sessions that have 21 sessions after them, which overlap, and the runs they lie in"
-            >
-              cases
-            </th>
-            <th scope="col" className={`${head} pl-4 text-left ${wide ? "min-[1240px]:hidden" : "hidden"}`}>
-              most often then
-            </th>
-            {names.map((name) => (
-              <th
-                key={name}
-                scope="col"
-                className={`${head} ${wide ? "max-[1239px]:hidden" : ""} ${wide ? "text-[11px] leading-tight" : ""}`}
-                title={`Share of finished runs followed by ${name}`}
-              >
-                then {wide ? shortName(name) : name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => (
-            <tr key={r.name} className={`h-[27px] ${r.state === now ? "bg-chosen font-semibold" : ""}`}>
-              <th
-                scope="row"
-                title={explanationOf(r.name)}
-                className="border-b border-rule text-left font-[inherit] whitespace-nowrap"
-              >
+      <PlainTable
+        caption="States of the regime: frequency, length, returns of the next 21 sessions, what followed"
+        rows={rows}
+        rowKey={(r) => r.name}
+        rowClassName={(r) => `h-[27px] ${r.state === now ? "bg-chosen font-semibold" : ""}`}
+        columns={[
+          column("state", "States", {
+            headClassName: "font-semibold text-ink",
+            cellClassName: (r) => `whitespace-nowrap ${r.state === now ? "font-semibold" : ""}`,
+            title: (r) => explanationOf(r.name),
+            cell: (r) => (
+              <>
                 {r.name}
                 {r.state === now && <span className="ml-2 font-normal text-indigo">now</span>}
-              </th>
-              <td className={cell}>{percent(r.share, 0)}</td>
-              <td className={`${cell} whitespace-nowrap`}>
+              </>
+            ),
+          }),
+          column("share", "of sessions", { cell: (r) => percent(r.share, 0) }),
+          column("medianRun", "median run", {
+            cellClassName: "whitespace-nowrap",
+            cell: (r) => (
+              <>
                 {fixed(r.medianRun)} <span className="font-normal text-soft">of {r.runs}</span>
-              </td>
-              <td className={cell} style={tint(r.positive - 0.5, 0.4)}>
-                {percent(r.positive, 0)}
-              </td>
-              <td className={`${cell} max-[899px]:hidden`}>{signedPercent(r.mean)}</td>
-              <td className={cell}>{signedPercent(r.median)}</td>
-              <td className={cell}>{signedPercent(r.worst)}</td>
-              <td className={`${cell} font-normal whitespace-nowrap text-soft`}>
+              </>
+            ),
+          }),
+          column("positive", "higher after 21", {
+            tint: (r) => tint(r.positive - 0.5, 0.4),
+            cell: (r) => percent(r.positive, 0),
+          }),
+          column("mean", "mean", { className: "max-[899px]:hidden", cell: (r) => signedPercent(r.mean) }),
+          column("median", "median", { cell: (r) => signedPercent(r.median) }),
+          column("worst", "worst", { cell: (r) => signedPercent(r.worst) }),
+          column("returns", "cases", {
+            cellClassName: "font-normal whitespace-nowrap text-soft",
+            cell: (r) => (
+              <>
                 {r.returns > 0 && `${count(r.returns, "session")} in ${count(r.returnRuns, "run")}`}
                 {r.returns > 0 && isSmallSample(r.returns, r.returnRuns) && (
                   <span className="text-amber" title="Fewer than 20 sessions or 10 runs: a small sample">
@@ -96,17 +75,23 @@ export function StatesTable({ rows, names, now }: Props) {
                     few
                   </span>
                 )}
-              </td>
-              <td className={`${cell} pl-4 text-left ${wide ? "min-[1240px]:hidden" : "hidden"}`}>{mostOften(r.next, names)}</td>
-              {r.next.map((p, k) => (
-                <td key={k} className={`${cell} ${wide ? "max-[1239px]:hidden" : ""} ${p > 0 ? "" : "text-soft"}`}>
-                  {p > 0 ? percent(p, 0) : "–"}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          }),
+          column("next", "most often then", {
+            text: true,
+            className: `pl-4 ${wide ? "min-[1240px]:hidden" : "hidden"}`,
+            cell: (r) => mostOften(r.next, names),
+          }),
+          ...names.map((name, k) =>
+            column(`then ${name}`, wide ? `then ${shortName(name)}` : `then ${name}`, {
+              ...(wide ? { className: "max-[1239px]:hidden", headClassName: "text-[11px] leading-tight whitespace-normal" } : {}),
+              cellClassName: (r) => (r.next[k]! > 0 ? undefined : "text-soft"),
+              cell: (r) => (r.next[k]! > 0 ? percent(r.next[k]!, 0) : "–"),
+            }),
+          ),
+        ]}
+      />
     </div>
   );
 }

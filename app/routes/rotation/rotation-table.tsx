@@ -1,8 +1,10 @@
+import { useMemo } from "react";
 import { Link } from "react-router";
+import { rotationColumns } from "@studies/rotation/rotation-columns";
 import type { RotationRow } from "@studies/rotation/rotation-row";
-import { fixed, signed } from "@studies/words/words";
-import { hrefOf, useHere } from "~/here";
-import { DataTable, type Column } from "~/ui/data-table";
+import { hrefOf, useHere, type Here } from "~/here";
+import { columnsOf, type Column } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
 import { tint } from "~/ui/tint";
 import { useFocus } from "~/ui/use-focus";
 
@@ -18,101 +20,25 @@ interface Props {
 export function RotationTable({ rows, sampleName, openHref, back }: Props) {
   const focus = useFocus();
   const here = useHere();
-  const columns: Column<RotationRow>[] = [
-    { key: "name", label: "member", text: true, value: (m) => m.name, cell: (m) => m.name },
-    {
-      key: "trend",
-      label: "trend",
-      about: "Relative trend T in sigma: above zero it is ahead of the benchmark",
-      value: (m) => m.trend.at(-1) ?? NaN,
-      cell: (m) => signed(m.trend.at(-1) ?? NaN, 2),
-      tint: (m) => tint(m.trend.at(-1) ?? NaN, 3),
-    },
-    {
-      key: "momentum",
-      label: "momentum",
-      about: "M in sigma: above zero it gains on the benchmark",
-      value: (m) => m.momentum.at(-1) ?? NaN,
-      cell: (m) => signed(m.momentum.at(-1) ?? NaN, 2),
-      tint: (m) => tint(m.momentum.at(-1) ?? NaN, 3),
-    },
-    { key: "phase", label: "phase", text: true, value: (m) => m.phase, cell: (m) => m.phase || "–" },
-    {
-      key: "since",
-      label: `${sampleName}s in it`,
-      priority: 3,
-      value: (m) => m.since,
-      cell: (m) => (m.since === 0 ? "–" : m.since),
-    },
-    {
-      key: "hub",
-      label: "from the hub",
-      priority: 4,
-      about: "Distance from the middle of the dial, in sigma",
-      value: (m) => m.fromHub,
-      cell: (m) => fixed(m.fromHub, 2),
-    },
-    {
-      key: "step",
-      label: "step",
-      priority: 4,
-      about: `Length of the last step, sigma a ${sampleName}`,
-      value: (m) => m.step,
-      cell: (m) => fixed(m.step, 2),
-    },
-    {
-      key: "score",
-      label: "score",
-      priority: 3,
-      about: "T + M/2, by which pairs are made",
-      value: (m) => m.score,
-      cell: (m) => signed(m.score, 2),
-    },
-    {
-      key: "flat",
-      label: "flat trend",
-      priority: 2,
-      about: "The same trend against a flat line: above zero it rises by itself",
-      value: (m) => m.flatTrend.at(-1) ?? NaN,
-      cell: (m) => signed(m.flatTrend.at(-1) ?? NaN, 2),
-      tint: (m) => tint(m.flatTrend.at(-1) ?? NaN, 3),
-    },
-    {
-      key: "temperament",
-      label: "temperament",
-      text: true,
-      priority: 5,
-      value: (m) => m.temperament,
-      cell: (m) => m.temperament || "–",
-    },
-    {
-      key: "family",
-      label: "belongs to",
-      priority: 5,
-      text: true,
-      value: (m) => m.family,
-      cell: (m) => <span className="text-soft">{m.family || "–"}</span>,
-    },
-    ...(rows.some((m) => m.ticker !== "" && m.down)
-      ? [
-          {
-            key: "chart",
-            label: "chart",
-            priority: 6,
-            text: true,
-            value: (m: RotationRow) => m.ticker,
-            cell: (m: RotationRow) =>
-              m.ticker === "" ? (
-                "–"
-              ) : (
-                <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}>
-                  {m.ticker}
-                </Link>
-              ),
-          },
-        ]
-      : []),
-  ];
+  const charted = rows.some((m) => m.ticker !== "" && m.down);
+  const columns = useMemo(
+    () =>
+      columnsOf(rotationColumns(sampleName), [
+        ["name"],
+        ["trend", { tint: (m) => tint(m.trend.at(-1) ?? NaN, 3) }],
+        ["momentum", { tint: (m) => tint(m.momentum.at(-1) ?? NaN, 3) }],
+        ["phase"],
+        ["since", { priority: 3 }],
+        ["hub", { priority: 4 }],
+        ["step", { priority: 4 }],
+        ["score", { priority: 3 }],
+        ["flat", { priority: 2, tint: (m) => tint(m.flatTrend.at(-1) ?? NaN, 3) }],
+        ["temperament", { priority: 5 }],
+        ["family", { priority: 5, cell: (m) => <span className="text-soft">{m.family || "–"}</span> }],
+        ...(charted ? [chartColumn(here)] : []),
+      ]),
+    [sampleName, charted, here],
+  );
   const isGroup = (m: RotationRow) => m.key.includes(":");
   return (
     <section className="mt-5">
@@ -144,4 +70,22 @@ export function RotationTable({ rows, sampleName, openHref, back }: Props) {
       />
     </section>
   );
+}
+
+function chartColumn(here: Here): Column<RotationRow> {
+  return {
+    key: "chart",
+    label: "chart",
+    priority: 6,
+    text: true,
+    value: (m) => m.ticker,
+    cell: (m) =>
+      m.ticker === "" ? (
+        "–"
+      ) : (
+        <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}>
+          {m.ticker}
+        </Link>
+      ),
+  };
 }

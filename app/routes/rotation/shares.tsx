@@ -1,5 +1,6 @@
 import { fixed, percent } from "@studies/words/words";
 import { Explained } from "~/ui/term";
+import { PlainTable } from "~/ui/table/plain-table";
 
 interface Props {
   readonly phases: readonly { readonly phase: string; readonly members: number; readonly value: number }[];
@@ -15,23 +16,30 @@ export function Shares({ phases, temperaments }: Props) {
   return (
     <section>
       <h2 className="heading">{valued ? "Market value by phase" : "Members by phase"}</h2>
-      <table className="mt-1 w-full border-separate border-spacing-0">
-        <caption className="sr-only">Shares by phase</caption>
-        <tbody>
-          {phases.map((p) => (
-            <tr key={p.phase} className="h-[27px]">
-              <th scope="row" className="border-b border-rule/70 text-left font-normal whitespace-nowrap">
-                <Explained text={p.phase} />
-              </th>
-              <td className="border-b border-rule/70 pl-2 text-right">{fixed(p.members)}</td>
-              <td className="w-[34%] border-b border-rule/70 pl-3">
-                <i aria-hidden className="block h-2 rounded-sm bg-ink/60" style={{ width: `${100 * shareOf(p)}%` }} />
-              </td>
-              <td className="w-10 border-b border-rule/70 text-right font-semibold">{percent(shareOf(p), 0)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PlainTable
+        caption="Shares by phase"
+        hasNoHead
+        className="mt-1"
+        rows={phases}
+        rowKey={(p) => p.phase}
+        columns={[
+          { key: "phase", label: "phase", cellClassName: "whitespace-nowrap", cell: (p) => <Explained text={p.phase} /> },
+          { key: "members", label: "members", className: "pl-2", cell: (p) => fixed(p.members) },
+          {
+            key: "bar",
+            label: "",
+            className: "w-[34%] pl-3",
+            cell: (p) => <i aria-hidden className="block h-2 rounded-sm bg-ink/60" style={{ width: `${100 * shareOf(p)}%` }} />,
+          },
+          {
+            key: "share",
+            label: "share",
+            className: "w-10 pl-0",
+            cellClassName: "font-semibold",
+            cell: (p) => percent(shareOf(p), 0),
+          },
+        ]}
+      />
       {temperaments.length > 0 && (
         <p className="mt-2 text-soft">
           Ahead by <Explained text="temperament" />:{" "}

@@ -3,6 +3,8 @@ import type { LaneNow } from "@studies/timing/timing-now";
 import { count, date, signedPercent } from "@studies/words/words";
 import { StateMark } from "~/ui/state-mark";
 import { Explained } from "~/ui/term";
+import { PlainTable } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
 
 interface Props {
   readonly lanes: readonly (LaneNow & { readonly next: string })[];
@@ -11,51 +13,58 @@ interface Props {
 
 /** The lanes from fast to slow: state, age, what the composite did since, and what would change it. */
 export function LanesTable({ lanes, provisional }: Props) {
-  const head = "border-b border-ink/60 pb-1 text-left font-normal whitespace-nowrap";
   return (
-    <table className="w-full border-separate border-spacing-0">
-      <caption className="sr-only">The four lanes and what would change each</caption>
-      <thead>
-        <tr className="text-soft">
-          <th scope="col" className={`${head} font-semibold text-ink`}>
-            Lane
-          </th>
-          <th scope="col" className={head}>
-            state
-          </th>
-          <th scope="col" className={`${head} pl-4`}>
-            since
-          </th>
-          <th scope="col" className={`${head} pl-4 text-right`}>
-            composite since
-          </th>
-          <th scope="col" className={`${head} pl-6`}>
-            what would change it at the next close
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {lanes.map((l) => (
-          <tr key={l.lane} className={clsx("h-[31px]", provisional && "bg-(--amber-edge)/12")}>
-            <th scope="row" className="border-b border-rule pr-5 text-left font-semibold">
-              <Explained text={l.lane} around="lane" />
-            </th>
-            <td className="border-b border-rule whitespace-nowrap">
+    <PlainTable
+      caption="The four lanes and what would change each"
+      rows={lanes}
+      rowKey={(l) => l.lane}
+      rowClassName={clsx("h-[31px]", provisional && "bg-(--amber-edge)/12")}
+      columns={[
+        {
+          key: "lane",
+          label: "Lane",
+          headClassName: "font-semibold text-ink",
+          cellClassName: "pr-5 font-semibold",
+          cell: (l) => <Explained text={l.lane} around="lane" />,
+        },
+        {
+          key: "state",
+          label: "state",
+          text: true,
+          className: "pl-0",
+          cellClassName: "whitespace-nowrap",
+          cell: (l) => (
+            <>
               <StateMark state={l.state} />
               {provisional && <span className="ml-2 text-amber">provisional</span>}
-            </td>
-            <td className="border-b border-rule pl-4 whitespace-nowrap">
-              {Number.isNaN(l.age) ? "–" : l.age === 0 ? "this session" : `${date(l.since)}, ${count(l.age, "session")}`}
-            </td>
-            <td
-              className={clsx("border-b border-rule pl-4 text-right", l.change > 0 ? "text-teal" : l.change < 0 && "text-rust")}
-            >
-              {signedPercent(l.change)}
-            </td>
-            <td className="border-b border-rule pl-6 text-soft">{l.next}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+            </>
+          ),
+        },
+        {
+          key: "since",
+          label: "since",
+          text: true,
+          className: "pl-4",
+          cellClassName: "whitespace-nowrap",
+          cell: (l) =>
+            Number.isNaN(l.age) ? "–" : l.age === 0 ? "this session" : `${date(l.since)}, ${count(l.age, "session")}`,
+        },
+        {
+          key: "change",
+          label: "composite since",
+          className: "pl-4",
+          cellClassName: (l) => signColour(l.change),
+          cell: (l) => signedPercent(l.change),
+        },
+        {
+          key: "next",
+          label: "what would change it at the next close",
+          text: true,
+          className: "pl-6",
+          cellClassName: "text-soft",
+          cell: (l) => l.next,
+        },
+      ]}
+    />
   );
 }

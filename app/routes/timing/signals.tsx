@@ -1,7 +1,9 @@
-import type { SignalSummary } from "@studies/timing/signal-records";
-import type { LaneSignals } from "@studies/timing/signal-records";
+import { SIGNAL_COLUMNS } from "@studies/timing/signal-columns";
+import type { LaneSignals, SignalSummary } from "@studies/timing/signal-records";
 import { date, percent, signedPercent } from "@studies/words/words";
 import { StateMark } from "~/ui/state-mark";
+import { PlainTable } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
 
 /** The latest signals of a lane or system with what came of each, and how all finished ones came out. */
 export function Signals({ name, signals }: { name: string; signals: LaneSignals }) {
@@ -10,47 +12,49 @@ export function Signals({ name, signals }: { name: string; signals: LaneSignals 
       <p className="text-soft">
         {name}: {outcome("up", signals.up)}; {outcome("down", signals.down)}.
       </p>
-      <table className="mt-1 w-full border-separate border-spacing-0">
-        <caption className="sr-only">Latest signals of {name}</caption>
-        <thead>
-          <tr className="text-soft">
-            {["signal", "", "sessions", "until the next", "worst on the way", "best"].map((label, k) => (
-              <th
-                key={label}
-                scope="col"
-                className={`border-b border-ink/60 pb-1 font-normal whitespace-nowrap ${k < 2 ? "text-left" : "pl-3 text-right"}`}
-              >
-                {label || <span className="sr-only">state</span>}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {[...signals.latest].reverse().map((s) => (
-            <tr key={s.day} className="h-[25px]">
-              <th scope="row" className="border-b border-rule text-left font-normal whitespace-nowrap">
-                {date(s.day)}
-              </th>
-              <td className="border-b border-rule pl-2">
-                <StateMark state={s.state} />
-              </td>
-              <td className="border-b border-rule pl-3 text-right">
+      <PlainTable
+        caption={`Latest signals of ${name}`}
+        className="mt-1"
+        rows={[...signals.latest].reverse()}
+        rowKey={(s) => s.day}
+        rowClassName="h-[25px]"
+        columns={[
+          { key: "date", label: label("date"), cellClassName: "whitespace-nowrap", cell: (s) => date(s.day) },
+          {
+            key: "state",
+            label: "",
+            spoken: label("state"),
+            text: true,
+            className: "pl-2",
+            cell: (s) => <StateMark state={s.state} />,
+          },
+          {
+            key: "sessions",
+            label: label("sessions"),
+            cell: (s) => (
+              <>
                 {s.sessions}
                 {s.open && <span className="text-soft"> so far</span>}
-              </td>
-              <td
-                className={`border-b border-rule pl-3 text-right ${s.outcome > 0 ? "text-teal" : s.outcome < 0 ? "text-rust" : ""}`}
-              >
-                {signedPercent(s.outcome)}
-              </td>
-              <td className="border-b border-rule pl-3 text-right text-soft">{signedPercent(s.lowest)}</td>
-              <td className="border-b border-rule pl-3 text-right text-soft">{signedPercent(s.highest)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          {
+            key: "outcome",
+            label: label("outcome"),
+            cellClassName: (s) => signColour(s.outcome),
+            cell: (s) => signedPercent(s.outcome),
+          },
+          { key: "lowest", label: label("lowest"), cellClassName: "text-soft", cell: (s) => signedPercent(s.lowest) },
+          { key: "highest", label: label("highest"), cellClassName: "text-soft", cell: (s) => signedPercent(s.highest) },
+        ]}
+      />
     </div>
   );
+}
+
+/** The label of a column, as the data twin has it. */
+function label(key: string): string {
+  return SIGNAL_COLUMNS.find((c) => c.key === key)!.label;
 }
 
 function outcome(word: string, { n, right, median, worst }: SignalSummary): string {

@@ -4,6 +4,8 @@ import { share, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { ShareBar } from "~/ui/share-bar";
 import { Explained } from "~/ui/term";
+import { PlainTable } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
 
 interface Stances {
   readonly favour: number;
@@ -25,32 +27,50 @@ export function BreadthStrip({ rows, stances }: { rows: readonly ParticipationRo
           Members above their averages
         </Link>
       </h2>
-      <table className="w-full">
-        <caption className="sr-only">Share of members above their averages, with the change in five sessions</caption>
-        <tbody>
-          {rows.map((row, h) => (
-            <tr key={h} className="h-6">
-              <th scope="row" className="w-16 text-left font-normal text-soft">
-                {Number.isNaN(row.horizon) ? <Explained text="all five" /> : row.horizon}
-              </th>
-              <td>
-                <ShareBar
-                  percent={row.percent}
-                  before={row.weekAgo}
-                  strong={Number.isNaN(row.horizon) || row.horizon === 50}
-                  slim
-                />
-              </td>
-              <td className="w-12 text-right font-semibold">{share(row.percent)}</td>
-              <td
-                className={`w-12 text-right ${row.percent > row.weekAgo ? "text-teal" : row.percent < row.weekAgo ? "text-rust" : ""}`}
-              >
-                {signed(row.percent - row.weekAgo, 0)}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <PlainTable
+        caption="Share of members above their averages, with the change in five sessions"
+        hasNoHead
+        isOpen
+        rows={rows}
+        rowKey={(_, h) => h}
+        rowClassName="h-6"
+        columns={[
+          {
+            key: "average",
+            label: "average",
+            className: "w-16",
+            cellClassName: "text-soft",
+            cell: (row) => (Number.isNaN(row.horizon) ? <Explained text="all five" /> : row.horizon),
+          },
+          {
+            key: "bar",
+            label: "",
+            className: "pl-0",
+            cell: (row) => (
+              <ShareBar
+                percent={row.percent}
+                before={row.weekAgo}
+                strong={Number.isNaN(row.horizon) || row.horizon === 50}
+                slim
+              />
+            ),
+          },
+          {
+            key: "share",
+            label: "share",
+            className: "w-12 pl-0",
+            cellClassName: "font-semibold",
+            cell: (row) => share(row.percent),
+          },
+          {
+            key: "change",
+            label: "change",
+            className: "w-12 pl-0",
+            cellClassName: (row) => signColour(row.percent - row.weekAgo),
+            cell: (row) => signed(row.percent - row.weekAgo, 0),
+          },
+        ]}
+      />
       <h2 className="heading mt-3 border-b border-ink/60 pb-1">
         <Link className="hover:text-indigo" to={hrefOf(here, "/groups", { in: "market:", sort: "-stance" })}>
           Stances of {stances.stocks} members

@@ -5,6 +5,8 @@ import { fixed, signed } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
 import { groupColour } from "~/ui/group-colour";
+import { PlainTable } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
 
 const REACH = 2.5;
 
@@ -14,76 +16,72 @@ export function LeadersAndTrailers({ sectors: rows }: { sectors: readonly Sector
   const { sectors } = useFrameValue();
   if (rows.length === 0) return <Lacking of={["sectors"]} without="no groups lead or trail yet" />;
   return (
-    <table className="w-full self-start border-separate border-spacing-0">
-      <caption className="sr-only">Sectors from the strongest to the weakest</caption>
-      <thead>
-        <tr className="text-soft">
-          <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">
-            Sectors
-          </th>
-          <th
-            scope="col"
-            className="border-b border-ink/60 pb-1 pl-3 text-right font-normal"
-            title="z of the mean of three- and six-month returns"
-          >
-            z of 3+6 months
-          </th>
-          <th
-            scope="col"
-            className="hidden border-b border-ink/60 pb-1 pl-3 text-left font-normal whitespace-nowrap min-[1180px]:table-cell"
-            title="Phase of weekly rotation against the broad index"
-          >
-            phase
-          </th>
-          <th
-            scope="col"
-            className="border-b border-ink/60 pb-1 pl-3 text-right font-normal whitespace-nowrap"
-            title="Rank now, and five sessions ago"
-          >
-            rank, was
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((g) => (
-          <tr key={g.name} className="h-6 hover:bg-track/60">
-            <th scope="row" className="text-left font-normal whitespace-nowrap">
-              <Link to={hrefOf(here, "/groups", { in: g.key })} className="hover:text-indigo">
-                <i
-                  aria-hidden
-                  className="mr-2 inline-block size-2.5 rounded-full"
-                  style={{ background: groupColour(g.name, sectors) }}
-                />
-                {g.name}
-              </Link>
-            </th>
-            <td className="w-32">
-              <ZBar z={g.combinedZ} />
-            </td>
-            <td className="hidden pl-3 whitespace-nowrap min-[1180px]:table-cell">
-              <Link
-                to={hrefOf(here, "/rotation")}
-                className={
-                  g.phase.startsWith("ahead")
-                    ? "text-teal hover:text-indigo"
-                    : g.phase === ""
-                      ? "text-soft"
-                      : "text-rust hover:text-indigo"
-                }
-              >
-                {g.phase.replace(/^.*, /, "") || "–"}
-              </Link>
-            </td>
-            <td className="pl-2 text-right whitespace-nowrap">
+    <PlainTable
+      caption="Sectors from the strongest to the weakest"
+      rows={rows}
+      rowKey={(g) => g.name}
+      rowClassName="h-6 hover:bg-track/60"
+      isOpen
+      columns={[
+        {
+          key: "name",
+          label: "Sectors",
+          headClassName: "font-semibold text-ink",
+          cellClassName: "whitespace-nowrap",
+          cell: (g) => (
+            <Link to={hrefOf(here, "/groups", { in: g.key })} className="hover:text-indigo">
+              <i
+                aria-hidden
+                className="mr-2 inline-block size-2.5 rounded-full"
+                style={{ background: groupColour(g.name, sectors) }}
+              />
+              {g.name}
+            </Link>
+          ),
+        },
+        {
+          key: "z",
+          label: "z of 3+6 months",
+          about: "z of the mean of three- and six-month returns",
+          cellClassName: "w-32",
+          cell: (g) => <ZBar z={g.combinedZ} />,
+        },
+        {
+          key: "phase",
+          label: "phase",
+          about: "Phase of weekly rotation against the broad index",
+          text: true,
+          className: "hidden min-[1180px]:table-cell",
+          cellClassName: "whitespace-nowrap",
+          cell: (g) => (
+            <Link
+              to={hrefOf(here, "/rotation")}
+              className={
+                g.phase.startsWith("ahead")
+                  ? "text-teal hover:text-indigo"
+                  : g.phase === ""
+                    ? "text-soft"
+                    : "text-rust hover:text-indigo"
+              }
+            >
+              {g.phase.replace(/^.*, /, "") || "–"}
+            </Link>
+          ),
+        },
+        {
+          key: "rank",
+          label: "rank, was",
+          about: "Rank now, and five sessions ago",
+          cellClassName: "whitespace-nowrap",
+          cell: (g) => (
+            <>
               {fixed(g.rank)}
-              <span className={g.rankBefore > g.rank ? "text-teal" : g.rankBefore < g.rank ? "text-rust" : "text-soft"}>
-                , {fixed(g.rankBefore)}
-              </span>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+              <span className={signColour(g.rankBefore - g.rank) || "text-soft"}>, {fixed(g.rankBefore)}</span>
+            </>
+          ),
+        },
+      ]}
+    />
   );
 }
 

@@ -1,7 +1,8 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import { createRoutesStub } from "react-router";
 import { describe, expect, it } from "vitest";
-import { DataTable, type Column } from "./data-table";
+import type { Column } from "./column";
+import { DataTable } from "./data-table";
 
 interface Row {
   readonly key: string;
@@ -49,6 +50,21 @@ describe("a table", () => {
     expect(orderOf(tableAt("/?sort=-name"))).toBe("cabd");
     expect(orderOf(tableAt("/?sort=unknown"))).toHaveLength(4);
     expect(orderOf(tableAt("/?order=name", { sortParam: "order" }))).toBe("bacd");
+  });
+  it("is sorted by several columns, the first before the others", () => {
+    const more = [...rows, { key: "e", name: "Alpha", x: 2 }, { key: "f", name: "Beta", x: 9 }];
+    expect(orderOf(tableAt("/?sort=name,-x", { rows: more }))).toBe("ebfacd");
+    expect(orderOf(tableAt("/?sort=-x,name", { rows: more }))).toBe("fceadb");
+    expect(tableAt("/?sort=-x,name")).toContain("<sub>2</sub>");
+  });
+  it("has the columns that the address names, in its order, behind the one that names the row", () => {
+    const three = [...columns, { key: "y", label: "y", value: (r: Row) => -r.x, cell: () => "" }];
+    const heads = (html: string) => [...html.matchAll(/data-column="(\w+)"/g)].map((m) => m[1]).join(" ");
+    expect(heads(tableAt("/", { columns: three }))).toBe("name x y");
+    expect(heads(tableAt("/?columns=y,x", { columns: three }))).toBe("name y x");
+    expect(heads(tableAt("/?columns=unknown,y,name", { columns: three }))).toBe("name y");
+    // What it is sorted by need not be shown.
+    expect(orderOf(tableAt("/?columns=&sort=x", { columns: three }))).toBe("dacb");
   });
   it("says what it is sorted by, and links to the other order", () => {
     const html = tableAt("/?asof=2024-01-02");
