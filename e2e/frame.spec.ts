@@ -4,9 +4,11 @@ import { expect, test } from "./watch";
 test("the theme and the width of the course stay as they were set", async ({ page }) => {
   await page.goto("/");
   await ready(page);
-  await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
+  // A change is shown before it is kept.
+  const kept = () => page.waitForResponse((response) => response.url().includes("/settings"));
+  await Promise.all([kept(), page.getByRole("button", { name: "Lamp theme (dark)" }).click()]);
   await expect(page.locator("html")).toHaveClass("lamp");
-  await page.getByRole("button", { name: "Narrow the course" }).click();
+  await Promise.all([kept(), page.getByRole("button", { name: "Narrow the course" }).click()]);
   await expect(page.getByRole("button", { name: "Widen the course" })).toBeVisible();
   await page.reload();
   await expect(page.locator("html")).toHaveClass("lamp");

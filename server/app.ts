@@ -11,8 +11,7 @@ import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
 import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
 import { openEventStream } from "./event-stream";
-import type { JobState } from "./jobs/job";
-import { findJob } from "./jobs/jobs.server";
+import { jobEvents } from "./jobs/job-events";
 import { forLog, log } from "./log.server";
 import { toPresentWords } from "./renamed-addresses";
 
@@ -84,20 +83,7 @@ app.get("/events", async (request, response) => {
   }
 });
 // Pages that wait for a job listen here for how far it is; the last word is how it came out.
-app.get("/jobs/:id/events", (request, response) => {
-  const job = findJob(request.params.id);
-  if (!job) {
-    response.sendStatus(404);
-    return;
-  }
-  const stream = openEventStream<JobState>(request, response);
-  const send = (state: JobState) => {
-    stream.send(state);
-    if (state.state !== "running") response.end();
-  };
-  stream.onClose(job.watch(send));
-  send(job.state);
-});
+app.get("/jobs/:id/events", jobEvents);
 // For this machine alone packing costs more than it saves.
 if (!isLoopback(host)) app.use(compression());
 app.use(

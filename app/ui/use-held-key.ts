@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { isTyping } from "./use-hotkey";
+import { isTyping } from "./use-keys";
 
 /** Whether a key is being held down, outside fields. */
 export function useHeldKey(key: string): boolean {

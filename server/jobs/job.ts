@@ -82,6 +82,10 @@ export class Job<R = unknown> {
     };
   }
 
+  get isWatched(): boolean {
+    return this.#watchers.size > 0;
+  }
+
   stop(): void {
     this.#abort.abort();
   }

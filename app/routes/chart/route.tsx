@@ -14,7 +14,7 @@ import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
 import { Explained } from "~/ui/term";
-import { useHotkey } from "~/ui/use-hotkey";
+import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BarsTable } from "./bars-table";
@@ -54,12 +54,15 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const wayBack = useWayBack();
   const place = list ? list.tickers.indexOf(result.ticker) : -1;
   const hrefAt = (by: number) => neighbourHref(here, list, place + by, search);
-  useHotkey((event) => {
-    const to = event.key === "ArrowDown" ? hrefAt(1) : event.key === "ArrowUp" ? hrefAt(-1) : undefined;
-    if (event.key === "Backspace") return wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined);
-    if (to && place >= 0) void navigate(to, { replace: true });
-    else return false;
-    return true;
+  const go = (by: number) => {
+    const to = place >= 0 ? hrefAt(by) : undefined;
+    if (to) void navigate(to, { replace: true });
+    return to !== undefined;
+  };
+  useKeys({
+    ArrowDown: () => go(1),
+    ArrowUp: () => go(-1),
+    Backspace: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
   const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
   const params = chartParams(search);

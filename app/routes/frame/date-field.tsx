@@ -1,6 +1,8 @@
-import { ChevronLeft, ChevronRight, ChevronsRight } from "lucide-react";
-import { useState } from "react";
+import { CalendarDays, ChevronLeft, ChevronRight, ChevronsRight } from "lucide-react";
+import { Popover } from "radix-ui";
+import { lazy, Suspense, useState } from "react";
 import { findEpochDay, isoDate } from "@core/columns/epoch-day";
+import type { SessionCalendar } from "~/calendar";
 import { useFrameValue } from "~/frame-context";
 
 /** The as-of date to be typed, with steps of a session and the way back to the latest. */
@@ -47,6 +49,7 @@ function Field({ asOf }: { asOf: number }) {
         spellCheck={false}
         className={`control w-[88px] px-1.5 text-center ${wrong ? "border-rust text-rust" : latest ? "" : "border-(--amber-edge) font-semibold text-amber"}`}
       />
+      <PickDate calendar={calendar} asOf={asOf} onPick={goTo} />
       <button
         type="button"
         disabled={latest}
@@ -72,5 +75,42 @@ function Field({ asOf }: { asOf: number }) {
         <ChevronsRight size={15} aria-hidden />
       </button>
     </form>
+  );
+}
+
+const DateCalendar = lazy(() => import("./date-calendar"));
+
+/** Opens a month of sessions; its code comes when it is first opened. */
+function PickDate({ calendar, asOf, onPick }: { calendar: SessionCalendar; asOf: number; onPick: (day: number) => void }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        className="grid size-6 place-items-center text-soft hover:text-indigo"
+        aria-label="Pick the as-of date from a calendar"
+        title="Pick the as-of date from a calendar"
+      >
+        <CalendarDays size={15} aria-hidden />
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="center"
+          sideOffset={6}
+          aria-label="Calendar of sessions"
+          className="z-50 min-h-64 min-w-60 rounded-sm border border-rule bg-raised p-3"
+        >
+          <Suspense fallback={null}>
+            <DateCalendar
+              calendar={calendar}
+              asOf={asOf}
+              onPick={(day) => {
+                setOpen(false);
+                onPick(day);
+              }}
+            />
+          </Suspense>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
   );
 }

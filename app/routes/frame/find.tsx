@@ -6,7 +6,7 @@ import { date } from "@studies/words/words";
 import type { FindAnswer } from "~/routes/find";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
-import { useHotkey } from "~/ui/use-hotkey";
+import { useKeys } from "~/ui/use-keys";
 import { findDate } from "./find-date";
 import { SCREENS } from "~/screens";
 
@@ -27,11 +27,10 @@ export function Find() {
   useEffect(() => {
     if (open) void load(question);
   }, [open, question, load]);
-  useHotkey((event) => {
-    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") setOpen((was) => !was);
-    else return false;
-    return true;
-  }, "everywhere");
+  const toggle = () => {
+    setOpen((was) => !was);
+  };
+  useKeys({ "Control+k": toggle, "Meta+k": toggle }, "everywhere");
   const go = (href: string) => {
     setOpen(false);
     void navigate(href);

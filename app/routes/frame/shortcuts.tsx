@@ -1,10 +1,10 @@
 import { Dialog } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hereNow, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
-import { useHotkey } from "~/ui/use-hotkey";
+import { useKeys } from "~/ui/use-keys";
 import { focusMain } from "./arrival";
 import { KEYS } from "./keys";
 import { SCREENS } from "~/screens";
@@ -16,29 +16,24 @@ export function Shortcuts() {
   const here = useHere();
   const wayBack = useWayBack();
   const [open, setOpen] = useState(false);
-  const waiting = useRef(0);
   // Says that the page answers to keys and menus now, for whoever drives it by program.
   useEffect(() => {
     document.documentElement.dataset["ready"] = "true";
   }, []);
-  useHotkey((event) => {
-    const now = performance.now();
-    if (now < waiting.current) {
-      waiting.current = 0;
-      const screen = SCREENS.find((s) => s.letter === event.key);
-      if (screen) void navigate(hrefOf(hereNow(), screen.path));
-      return screen !== undefined;
-    }
-    if (event.key === "g") waiting.current = now + 1500;
-    else if (event.key === "?") setOpen(true);
-    else if (event.key === "m") return focusMain();
-    else if (event.key === "Backspace") return wayBack(undefined);
-    else if (!calendar) return false;
-    else if (event.key === "[") step(-1);
-    else if (event.key === "]") step(1);
-    else if (event.key === "\\") goTo(calendar.latest);
-    else return false;
-    return true;
+  const help = () => {
+    setOpen(true);
+  };
+  useKeys({
+    ...Object.fromEntries(
+      SCREENS.map(({ letter, path }) => [`g ${letter}`, () => void navigate(hrefOf(hereNow(), path))] as const),
+    ),
+    "?": help,
+    "Shift+?": help,
+    m: () => focusMain(),
+    Backspace: () => wayBack(undefined),
+    "[": () => calendar !== undefined && step(-1),
+    "]": () => calendar !== undefined && step(1),
+    "\\": () => calendar !== undefined && goTo(calendar.latest),
   });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

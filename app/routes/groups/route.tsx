@@ -13,7 +13,7 @@ import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
-import { useHotkey } from "~/ui/use-hotkey";
+import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { Board } from "./board";
@@ -86,11 +86,9 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
     if (flicker) setActive(row);
   };
   const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
-  useHotkey((event) => {
-    if (event.key === ".") void navigate(toggleFlicker, { replace: true, preventScrollReset: true });
-    else if (event.key === "Backspace") return wayBack(up && hrefOf(here, "/groups", up));
-    else return false;
-    return true;
+  useKeys({
+    ".": () => void navigate(toggleFlicker, { replace: true, preventScrollReset: true }),
+    Backspace: () => wayBack(up && hrefOf(here, "/groups", up)),
   });
   const asked =
     inside === ""
