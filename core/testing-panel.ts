@@ -1,4 +1,4 @@
-import { memberSpans, type MemberSpans, type Panel } from ".";
+import { membershipRuns, type MembershipRuns, type Panel } from ".";
 import { randomBars, seeded } from "./testing";
 
 /** A small panel of random bars with late listings, endings, gaps and ties, and random membership in it. */
@@ -6,7 +6,7 @@ export function randomPanel(
   seed: number,
   count: number,
   sessions: number,
-): { panel: Panel; spans: MemberSpans; member: boolean[][] } {
+): { panel: Panel; spans: MembershipRuns; member: boolean[][] } {
   const random = seeded(seed);
   const column = () => new Float64Array(count * sessions).fill(NaN);
   const panel = {
@@ -36,7 +36,7 @@ export function randomPanel(
     const leaves = Math.floor(sessions * (0.5 + 0.5 * random()));
     member.push(Array.from({ length: sessions }, (_, s) => s >= joins && s < leaves && !(s >= 60 && s < 70 && i % 2 === 0)));
   }
-  const spans = memberSpans(member.map((row) => row.flatMap((m, s): [number, number][] => (m ? [[s, s]] : []))));
+  const spans = membershipRuns(member.map((row) => row.flatMap((m, s): [number, number][] => (m ? [[s, s]] : []))));
   return { panel, spans, member };
 }
 

@@ -160,7 +160,7 @@ describe.each(dates)("as of %s", (_name, t) => {
       const [a, b] = [await dataOf(whole, market), await dataOf(cut, market)];
       expect(derivedColumns(a).size).toBeGreaterThan(market === "ALDANE" ? 30 : 10);
       expect(columnsApart(a, b)).toEqual([]);
-      if (a.abroad && b.abroad) expect(columnsApart(a.abroad, b.abroad)).toEqual([]);
+      if (a.worldwide && b.worldwide) expect(columnsApart(a.worldwide, b.worldwide)).toEqual([]);
     }
   });
 });

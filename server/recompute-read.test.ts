@@ -115,8 +115,8 @@ describe("regime", () => {
       expect(m.above).toBe(b.close[k]! > average * (1 + 1e-9));
     }
     expect(result.share).toBe(result.members.filter((m) => m.above).length / 9);
-    const abroad = await ask<typeof exposure>("exposure", { set: ["WORLD", "NONE"] });
-    expect([abroad.n, abroad.missing]).toEqual([1, ["NONE"]]);
+    const worldwide = await ask<typeof exposure>("exposure", { set: ["WORLD", "NONE"] });
+    expect([worldwide.n, worldwide.missing]).toEqual([1, ["NONE"]]);
   });
   it("oscillators end with those of the structure's index", async () => {
     const { panes } = await ask<typeof oscillators>("oscillators", { panes: ["macd"] });

@@ -65,10 +65,10 @@ export function makeWorld(seed: number, size: WorldSize = DEMO_SIZE, progress: P
 
   progress(0.96, "indexes abroad");
   const weather = worldWeather(seed, home);
-  const abroad = makeAbroad(seed, weather);
+  const worldwide = makeAbroad(seed, weather);
   const assets = makeAssets(seed, weather);
-  const made = joined([aldane.dataset, corvany.dataset, abroad, assets]);
-  const exposure = exposureList(from, abroad.instruments);
+  const made = joined([aldane.dataset, corvany.dataset, worldwide, assets]);
+  const exposure = exposureList(from, worldwide.instruments);
   progress(0.97, "funds");
   const fundWord = nameSource(randomStream(seed, "funds"), words);
   const place = { code: ALDANE.code, currency: ALDANE.currency, sessions, sigma: factor.sigma };
@@ -109,9 +109,9 @@ function spanned({ sessions, holidays }: Calendar, from: number, to: number): Ca
 }
 
 /** The list `exposure`: the home style indexes and the regions of the world. */
-function exposureList(from: number, abroad: readonly InstrumentRow[]): MembershipRow[] {
+function exposureList(from: number, worldwide: readonly InstrumentRow[]): MembershipRow[] {
   const home = [...ALDANE.indexes.map((i) => i.ticker), ALDANE.equalWeight!.ticker];
-  const regions = abroad.filter((i) => i.name.endsWith("region")).map((i) => i.ticker);
+  const regions = worldwide.filter((i) => i.name.endsWith("region")).map((i) => i.ticker);
   return [...home, ...regions].map((ticker) => ({ group: "exposure", kind: "list", ticker, from, to: null, weight: null }));
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { HORIZONS, memberSpans, participation, participationPercent } from "..";
+import { HORIZONS, membershipRuns, participation, participationPercent } from "..";
 import { closesTo, randomPanel } from "../testing-panel";
 
 const { panel, spans, member } = randomPanel(5, 24, 900);
@@ -48,7 +48,7 @@ describe.each(["ema", "sma"] as const)("participation above %s averages", (kind)
 
 describe("participation", () => {
   it("of nobody counts nobody", () => {
-    const none = participation(panel, memberSpans(member.map(() => [])), "ema");
+    const none = participation(panel, membershipRuns(member.map(() => [])), "ema");
     expect([...none.above, ...none.counted].every((column) => column.every((n) => n === 0))).toBe(true);
   });
   it("in percent is the count times 100 over those counted, NaN without any", () => {

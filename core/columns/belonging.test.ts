@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { barsOf, isMember, memberSpans, runsOf, type Panel } from "..";
+import { barsOf, isMember, membershipRuns, runsOf, type Panel } from "..";
 import { randomPanel } from "../testing-panel";
 
 describe("what a column may see", () => {
@@ -20,7 +20,7 @@ describe("what a column may see", () => {
   });
   it("runs that touch or overlap are one, empty ones are dropped", () => {
     const { offset, from, to } = runsOf(
-      memberSpans([
+      membershipRuns([
         [
           [5, 9],
           [1, 4],

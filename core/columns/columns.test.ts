@@ -7,7 +7,7 @@ import {
   isBelow,
   isMember,
   isoDate,
-  memberSpans,
+  membershipRuns,
   overBars,
   weekday,
   weekEnd,
@@ -63,7 +63,7 @@ describe("a price against a level", () => {
 });
 
 describe("membership", () => {
-  const spans = memberSpans([
+  const spans = membershipRuns([
     [
       [5, 9],
       [0, 2],

@@ -56,15 +56,15 @@ export interface Belonging {
 }
 
 /** The runs of a membership, for calculations in core that use each only up to the session they are at. */
-export function runsOf(of: Belonging): MemberSpans {
-  return of as MemberSpans;
+export function runsOf(of: Belonging): MembershipRuns {
+  return of as MembershipRuns;
 }
 
 /**
  * Dated membership of each instrument of a panel in one group, as runs of sessions.
  * The runs of instrument i stand at offset[i] to offset[i + 1] - 1, ascending and without overlap.
  */
-export interface MemberSpans extends Belonging {
+export interface MembershipRuns extends Belonging {
   readonly offset: Int32Array;
   /** First and last session index of each run, inclusive; the last may lie beyond the sessions. */
   readonly from: Int32Array;
@@ -92,7 +92,7 @@ export function isMember(of: Belonging, i: number, t: number): boolean {
  * @param runs for each instrument its [from, to] session indices, in any order; empty runs are dropped
  * @returns the spans
  */
-export function memberSpans(runs: readonly (readonly (readonly [number, number])[])[]): MemberSpans {
+export function membershipRuns(runs: readonly (readonly (readonly [number, number])[])[]): MembershipRuns {
   const offset = new Int32Array(runs.length + 1);
   const from: number[] = [];
   const to: number[] = [];
@@ -108,5 +108,5 @@ export function memberSpans(runs: readonly (readonly (readonly [number, number])
     }
     offset[i + 1] = from.length;
   });
-  return { offset, from: Int32Array.from(from), to: Int32Array.from(to) } as MemberSpans;
+  return { offset, from: Int32Array.from(from), to: Int32Array.from(to) } as MembershipRuns;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { composite, memberSpans, type Panel } from "..";
+import { composite, membershipRuns, type Panel } from "..";
 import { closesTo, randomPanel } from "../testing-panel";
 
 const { panel, spans, member } = randomPanel(11, 20, 260);
@@ -27,9 +27,9 @@ describe("composite", () => {
   it("does not lose the return of a stock that resumes after a halt", () => {
     const close = Float64Array.of(100, NaN, 121);
     const one = { sessions: Int32Array.of(1, 2, 3), count: 1, stride: 3, close } as unknown as Panel;
-    expect(Array.from(composite(one, memberSpans([[[0, 2]]])))).toEqual([1000, NaN, 1210]);
+    expect(Array.from(composite(one, membershipRuns([[[0, 2]]])))).toEqual([1000, NaN, 1210]);
   });
   it("of nobody is nothing", () => {
-    expect(composite(panel, memberSpans(member.map(() => []))).every(Number.isNaN)).toBe(true);
+    expect(composite(panel, membershipRuns(member.map(() => []))).every(Number.isNaN)).toBe(true);
   });
 });

@@ -7,27 +7,27 @@ const MOST_BYTES = 96 * 2 ** 20;
 
 /** Answers by their question: those asked for again are at hand, and one that is being worked on is worked on once. */
 export class Answers {
-  readonly #kept: LRUCache<string, Said>;
+  readonly #cache: LRUCache<string, Said>;
   #working = new Map<string, Promise<Said>>();
 
   constructor(mostBytes = MOST_BYTES) {
-    this.#kept = new LRUCache<string, Said>({ maxSize: mostBytes, sizeCalculation: (said) => bytesOf(said) });
+    this.#cache = new LRUCache<string, Said>({ maxSize: mostBytes, sizeCalculation: (said) => bytesOf(said) });
   }
 
   find(question: string): Said | undefined {
-    return this.#kept.get(question);
+    return this.#cache.get(question);
   }
 
   /** The answer to a question, worked out where it is neither kept nor being worked on. */
   get(question: string, work: () => Promise<Said>): Said | Promise<Said> {
-    const kept = this.#kept.get(question);
-    if (kept) return kept;
+    const cached = this.#cache.get(question);
+    if (cached) return cached;
     const working = this.#working;
     let answer = working.get(question);
     if (!answer) {
       answer = work().then((said) => {
         // What was asked of data that have gone meanwhile is answered, and not kept.
-        if (this.#working === working) this.#kept.set(question, said);
+        if (this.#working === working) this.#cache.set(question, said);
         return said;
       });
       working.set(question, answer);
@@ -39,12 +39,12 @@ export class Answers {
 
   /** Forgets all; whoever waits still gets an answer. */
   clear(): void {
-    this.#kept.clear();
+    this.#cache.clear();
     this.#working = new Map();
   }
 
   /** Bytes that are kept, by the same estimate. */
   get bytes(): number {
-    return this.#kept.calculatedSize;
+    return this.#cache.calculatedSize;
   }
 }

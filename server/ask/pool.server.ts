@@ -108,8 +108,8 @@ async function ask(
   const answer = await run(job);
   if (typeof answer !== "string") return answer;
   // A worker that holds what these data grew from needs only what has changed since.
-  const { instruments: _instruments, derived: _derived, abroad, ...rest } = data;
-  const grown: GrownData = { ...rest, ...(abroad ? { abroad: { ...abroad, derived: {} } } : {}) };
+  const { instruments: _instruments, derived: _derived, worldwide, ...rest } = data;
+  const grown: GrownData = { ...rest, ...(worldwide ? { worldwide: { ...worldwide, derived: {} } } : {}) };
   const second = await run({ ...job, data: grown });
   return typeof second === "string" ? ((await run({ ...job, data })) as WorkerAnswer) : second;
 }

@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { BAR_COLUMNS, memberSpans, OPEN_END, type MemberSpans, type Panel } from "@core";
+import { BAR_COLUMNS, membershipRuns, OPEN_END, type MembershipRuns, type Panel } from "@core";
 import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import {
   FUNDAMENTAL_FIELDS,
@@ -55,16 +55,17 @@ export async function loadMarkets(db: Knex, version: number, derived: Derived = 
     room: (await countReserve(db)).left > 0 ? ROOM : 0,
   };
   const loaded = new Map<string, MarketData>();
-  const abroad = await loadPart(db, ABROAD, shelf);
+  const worldwide = await loadPart(db, WORLDWIDE, shelf);
   for (const market of await listMarkets(db)) {
     const data = await loadPart(db, market, shelf);
-    if (data.panel.sessions.length > 0) loaded.set(market.market, abroad.panel.sessions.length > 0 ? { ...data, abroad } : data);
+    if (data.panel.sessions.length > 0)
+      loaded.set(market.market, worldwide.panel.sessions.length > 0 ? { ...data, worldwide } : data);
   }
   return loaded;
 }
 
 /** Where the instruments that belong to no market are kept. */
-const ABROAD: MarketRow = { market: "", name: "Abroad", currency: "", broadIndex: null, volatilityIndex: null };
+const WORLDWIDE: MarketRow = { market: "", name: "Worldwide", currency: "", broadIndex: null, volatilityIndex: null };
 
 async function loadPart(db: Knex, market: MarketRow, shelf: Shelf): Promise<MarketData> {
   const instruments = shelf.instruments.filter((i) => (i.market ?? "") === market.market);
@@ -95,7 +96,7 @@ export function universeOf(
   groups: readonly DatedGroup[],
   instruments: readonly InstrumentRow[],
   panel: Panel,
-): MemberSpans {
+): MembershipRuns {
   return groups.find((g) => g.name === market.broadIndex)?.spans ?? everyStock(instruments, panel);
 }
 
@@ -175,7 +176,7 @@ export function datedGroups(
     .map(([name, { kind, runs, weighted }]) => ({
       name,
       kind,
-      spans: memberSpans(runs),
+      spans: membershipRuns(runs),
       ...(weighted.length > 0 ? { weights: weightedRuns(weighted) } : {}),
     }))
     .sort((a, b) => (a.name < b.name ? -1 : 1));
@@ -211,8 +212,8 @@ export function firstFrom(sessions: Int32Array, day: number): number {
 }
 
 /** Where there is no broad index, every stock is a member from its first bar on; without a bar it is not counted. */
-function everyStock(instruments: readonly InstrumentRow[], panel: Panel): MemberSpans {
-  return memberSpans(
+function everyStock(instruments: readonly InstrumentRow[], panel: Panel): MembershipRuns {
+  return membershipRuns(
     instruments.map((row, i) => (row.kind === "stock" && panel.first[i]! >= 0 ? [[panel.first[i]!, OPEN_END]] : [])),
   );
 }

@@ -93,13 +93,13 @@ export class LoadedMarkets {
 /** All markets with one step more; undefined when one has no room left and all must be read anew. */
 function grownMarkets(markets: Markets, step: DeliveredStep): Map<string, MarketData> | undefined {
   const out = new Map<string, MarketData>();
-  const abroadBefore = markets.values().next().value?.abroad;
-  const abroad = abroadBefore && growMarket(abroadBefore, step);
-  if (abroadBefore && !abroad) return undefined;
+  const worldwideBefore = markets.values().next().value?.worldwide;
+  const worldwide = worldwideBefore && growMarket(worldwideBefore, step);
+  if (worldwideBefore && !worldwide) return undefined;
   for (const [code, data] of markets) {
     const grown = growMarket(data, step);
     if (!grown) return undefined;
-    const later = abroad ? { ...grown, abroad } : grown;
+    const later = worldwide ? { ...grown, worldwide } : grown;
     handOn(data, later);
     out.set(code, later);
   }

@@ -132,7 +132,7 @@ function awake(data: MarketData, version: number, awoken: Map<MarketData, Market
     lineage: `${version}:${data.market.market}`,
     memberships: version,
     panel: { ...data.panel, sessions: roomy.subarray(0, sessions.length) },
-    ...(data.abroad ? { abroad: awake(data.abroad, version, awoken) } : {}),
+    ...(data.worldwide ? { worldwide: awake(data.worldwide, version, awoken) } : {}),
   };
   awoken.set(data, made);
   return made;

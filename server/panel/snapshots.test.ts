@@ -72,8 +72,8 @@ describe("a snapshot beside the database", () => {
       expect(data.panel.close.buffer).toBeInstanceOf(SharedArrayBuffer);
     }
     const [aldane, corvany] = [found.get("ALDANE")!, found.get("CORVANY")!];
-    expect(aldane.abroad).toBeDefined();
-    expect(aldane.abroad).toBe(corvany.abroad);
+    expect(aldane.worldwide).toBeDefined();
+    expect(aldane.worldwide).toBe(corvany.worldwide);
     expect(Object.keys(aldane.derived!)).toEqual(expect.arrayContaining(["stance-counts", "stop-side"]));
     expect(derived(aldane)).toEqual(figures);
     // Nothing had to be derived anew.

@@ -40,7 +40,7 @@ const LEAST_BYTES = 2 ** 20;
 export function columnCosts(): ColumnCost[] {
   const costs: ColumnCost[] = [];
   for (const [market, data] of held) {
-    const all = [data, ...(data.abroad ? [data.abroad] : [])].flatMap((part) => [...derivedColumns(part)]);
+    const all = [data, ...(data.worldwide ? [data.worldwide] : [])].flatMap((part) => [...derivedColumns(part)]);
     const own = all.map(([column, value]) => ({ market, column, bytes: bytesOf(value) }));
     const [large, small] = [own.filter((c) => c.bytes >= LEAST_BYTES), own.filter((c) => c.bytes < LEAST_BYTES)];
     costs.push(...large, { market, column: `${small.length} others`, bytes: small.reduce((sum, c) => sum + c.bytes, 0) });

@@ -9,11 +9,11 @@ import { growing, handMadeMarket } from "@studies/testing/hand-made-market";
 describe("charts of instruments abroad", () => {
   it("are on their own days, relative to the index carried onto them", () => {
     const away = handMadeMarket([{ ticker: "FAR", closes: growing(50, 0.001, N), kind: "index" }]);
-    const market = new Market({ ...data, abroad: away }, N - 1);
+    const market = new Market({ ...data, worldwide: away }, N - 1);
     const result = chart.ask(market, chart.params.parse({ ticker: "FAR", history: 30 }))!;
     expect(result.days).toHaveLength(30);
     expect(result.relative[0]).toBe(100);
     expect(result.relative[29]).toBeGreaterThan(100);
-    expect(market.before(400).abroad!.t).toBe(N - 401);
+    expect(market.before(400).worldwide!.t).toBe(N - 401);
   });
 });

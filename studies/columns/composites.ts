@@ -2,16 +2,16 @@ import { composite } from "@core";
 import { highLowClose } from "./panel-series";
 import { type PerSession, deriveWhole } from "@studies/market/derived";
 import { isPassing, WHOLE_MARKET } from "@studies/sets/group-key";
-import { spansOf } from "@studies/sets/member-runs";
+import { belongingTo } from "@studies/sets/member-runs";
 
 /** An equal-weighted index of a group's members. */
 function levelOf(name: string, key: string): PerSession<{ level: Float64Array }> {
   return {
     name,
     ephemeral: isPassing(key),
-    derive: (data) => ({ level: composite(data.panel, spansOf(data, key)) }),
+    derive: (data) => ({ level: composite(data.panel, belongingTo(data, key)) }),
     extend(data, { level }, from) {
-      composite(data.panel, spansOf(data, key), level, from);
+      composite(data.panel, belongingTo(data, key), level, from);
     },
   };
 }

@@ -10,7 +10,7 @@ import {
   type NewExtremes,
 } from "@core";
 import { isPassing, WHOLE_MARKET } from "@studies/sets/group-key";
-import { spansOf } from "@studies/sets/member-runs";
+import { belongingTo } from "@studies/sets/member-runs";
 import { deriveWhole, type PerSession } from "@studies/market/derived";
 
 /** Advances, declines and their volumes among the members of a group. */
@@ -18,9 +18,9 @@ export function advancesColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof Ad
   return {
     name: `advances:${key}`,
     ephemeral: isPassing(key),
-    derive: (data) => ({ ...advances(data.panel, spansOf(data, key)) }),
+    derive: (data) => ({ ...advances(data.panel, belongingTo(data, key)) }),
     extend(data, columns, from) {
-      advances(data.panel, spansOf(data, key), columns, from);
+      advances(data.panel, belongingTo(data, key), columns, from);
     },
   };
 }
@@ -30,9 +30,9 @@ export function extremesColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof Ne
   return {
     name: `extremes:${key}`,
     ephemeral: isPassing(key),
-    derive: (data) => ({ ...newExtremes(data.panel, spansOf(data, key)) }),
+    derive: (data) => ({ ...newExtremes(data.panel, belongingTo(data, key)) }),
     extend(data, columns, from) {
-      newExtremes(data.panel, spansOf(data, key), 252, columns, from);
+      newExtremes(data.panel, belongingTo(data, key), 252, columns, from);
     },
   };
 }

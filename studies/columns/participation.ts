@@ -3,7 +3,7 @@ import { type AverageKind, averageColumn } from "./averages";
 import { type PerSession, deriveWhole } from "@studies/market/derived";
 import type { ColumnData } from "@studies/market/market-data";
 import { WHOLE_MARKET, isPassing } from "@studies/sets/group-key";
-import { spansOf } from "@studies/sets/member-runs";
+import { belongingTo } from "@studies/sets/member-runs";
 
 /** Participation counts as columns: above and counted of each horizon, all five last. */
 export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): PerSession<Record<string, Uint16Array>> {
@@ -12,7 +12,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
     name: `participation:${kind}:${key}`,
     ephemeral: isPassing(key),
     derive(data) {
-      const { above, counted } = participation(data.panel, spansOf(data, key), kind);
+      const { above, counted } = participation(data.panel, belongingTo(data, key), kind);
       return Object.fromEntries([
         ...above.map((column, h) => [`above${h}`, column] as const),
         ...counted.map((column, h) => [`counted${h}`, column] as const),
@@ -26,7 +26,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
               above: horizons.map((h) => columns[`above${h}`]!),
               counted: horizons.map((h) => columns[`counted${h}`]!),
             };
-            participationFrom(data.panel, spansOf(data, key), averages, counts, from);
+            participationFrom(data.panel, belongingTo(data, key), averages, counts, from);
           },
         }
       : {}),

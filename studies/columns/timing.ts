@@ -19,7 +19,7 @@ import { internalsColumns } from "./internals";
 import type { Lane } from "@studies/words/lane-names";
 import { deriveWhole, type PerSession } from "@studies/market/derived";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
-import { spansOf } from "@studies/sets/member-runs";
+import { belongingTo } from "@studies/sets/member-runs";
 import type { ColumnData } from "@studies/market/market-data";
 import { averageColumn } from "./averages";
 import { groupSeries, compositeColumn } from "./composites";
@@ -57,7 +57,7 @@ const EMA50 = averageColumn("ema", 50);
 
 function countStances(data: ColumnData, counts: { favour: Uint16Array; avoid: Uint16Array }, from: number): void {
   const { panel, instruments } = data;
-  const universe = spansOf(data, WHOLE_MARKET);
+  const universe = belongingTo(data, WHOLE_MARKET);
   const average = deriveWhole(data, EMA50);
   const sides = deriveWhole(data, stopSideColumn);
   const industries = [...new Set(instruments.flatMap((i) => (i.kind === "stock" && i.industry !== null ? [i.industry] : [])))];

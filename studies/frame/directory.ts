@@ -31,7 +31,7 @@ export const directory = defineStudy({
         note: "",
       })),
       ...market.groups.list.map(({ name, kind }) => ({ kind: "group", name, key: groupKeyText("group", name), note: kind })),
-      ...[...market.instruments, ...(market.abroad?.instruments ?? [])].map((i) => ({
+      ...[...market.instruments, ...(market.worldwide?.instruments ?? [])].map((i) => ({
         kind: i.kind,
         name: i.name,
         key: i.ticker,

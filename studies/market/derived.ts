@@ -147,5 +147,5 @@ export function handOn(earlier: MarketData, later: MarketData): void {
   for (const held of all.values()) held.stale = Math.min(held.stale ?? Infinity, earlier.settled);
   derivedOf.set(later, all);
   derivedOf.delete(earlier);
-  if (earlier.abroad && later.abroad) handOn(earlier.abroad, later.abroad);
+  if (earlier.worldwide && later.worldwide) handOn(earlier.worldwide, later.worldwide);
 }

@@ -1,5 +1,5 @@
 import type { GroupKind, HolidayRow, InstrumentRow, MarketRow } from "@core/columns/dataset";
-import type { MemberSpans, Panel } from "@core";
+import type { MembershipRuns, Panel } from "@core";
 
 /** One market's data as it is kept in memory and shared between threads: plain values and arrays, the whole history. */
 export interface MarketData extends ColumnData {
@@ -20,11 +20,11 @@ export interface MarketData extends ColumnData {
   /** Dated membership in the groups that have members here, in the order of the panel. */
   readonly groups: readonly DatedGroup[];
   /** The members that breadth and timing speak of: those of the broad index, or every stock where there is none. */
-  readonly universe: MemberSpans;
+  readonly universe: MembershipRuns;
   readonly holidays: readonly HolidayRow[];
   readonly fundamentals: FundamentalColumns;
   /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
-  readonly abroad?: MarketData;
+  readonly worldwide?: MarketData;
 }
 
 /**
@@ -50,7 +50,7 @@ export interface Derivation {
 export interface DatedGroup {
   readonly name: string;
   readonly kind: GroupKind;
-  readonly spans: MemberSpans;
+  readonly spans: MembershipRuns;
   /** The runs with their weights, where weights are known. */
   readonly weights?: WeightedRuns;
 }

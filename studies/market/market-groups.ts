@@ -1,4 +1,4 @@
-import { isMember, type MemberSpans } from "@core";
+import { isMember, type MembershipRuns } from "@core";
 import { findGroup, keyOf } from "@studies/sets/group-key";
 import { memberRuns } from "@studies/sets/member-runs";
 import type { KnownInstrument, Market } from "./market";
@@ -16,7 +16,7 @@ export class MarketGroups {
 
   /** Names of the dated groups of this market that have had a member by t. */
   get list(): { readonly name: string; readonly kind: string }[] {
-    const begun = (spans: MemberSpans) => spans.from.some((from) => from <= this.#market.t);
+    const begun = (spans: MembershipRuns) => spans.from.some((from) => from <= this.#market.t);
     return this.#data.groups.filter((g) => begun(g.spans)).map(({ name, kind }) => ({ name, kind }));
   }
 

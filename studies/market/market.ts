@@ -18,8 +18,8 @@ const knownOf = new WeakMap<MarketData["instruments"], { first: Int32Array; know
 /** Every instrument that has a bar at all; nothing of it tells what comes later. */
 function everKnown(data: MarketData): readonly KnownInstrument[] {
   const { first } = data.panel;
-  const kept = knownOf.get(data.instruments);
-  if (kept?.first.every((session, i) => session === first[i])) return kept.known;
+  const earlier = knownOf.get(data.instruments);
+  if (earlier?.first.every((session, i) => session === first[i])) return earlier.known;
   const known = data.instruments.flatMap(({ listed: _listed, delisted: _delisted, ...row }, index) =>
     first[index]! >= 0 ? [{ ...row, index, first: first[index]! }] : [],
   );
@@ -39,7 +39,7 @@ export class Market {
   /** The groups that it knows, and who belonged to them. */
   readonly groups: MarketGroups;
   #instruments: readonly KnownInstrument[] | undefined;
-  #abroad: Market | undefined;
+  #worldwide: Market | undefined;
   #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
 
   constructor(data: MarketData, t: number) {
@@ -90,17 +90,17 @@ export class Market {
   }
 
   /** The instruments that belong to no market, as of the same date; undefined where there are none yet. */
-  get abroad(): Market | undefined {
-    const { abroad } = this.#data;
-    if (!abroad || this.#abroad) return this.#abroad;
-    const t = abroad.panel.sessions.findLastIndex((day) => day <= this.asOf);
-    return t < 0 ? undefined : (this.#abroad = new Market(abroad, t));
+  get worldwide(): Market | undefined {
+    const { worldwide } = this.#data;
+    if (!worldwide || this.#worldwide) return this.#worldwide;
+    const t = worldwide.panel.sessions.findLastIndex((day) => day <= this.asOf);
+    return t < 0 ? undefined : (this.#worldwide = new Market(worldwide, t));
   }
 
   /** Itself, and what belongs to no market where there is any. */
   get parts(): readonly Market[] {
-    const { abroad } = this;
-    return abroad ? [this, abroad] : [this];
+    const { worldwide } = this;
+    return worldwide ? [this, worldwide] : [this];
   }
 
   /**

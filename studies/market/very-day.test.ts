@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { memberSpans } from "@core";
+import { membershipRuns } from "@core";
 import { Market } from "./market";
 import { growing, handMadeMarket, type HandMade } from "@studies/testing/hand-made-market";
 
@@ -29,7 +29,7 @@ describe("what is known on the very day", () => {
       to: Int32Array.of(40),
       weight: Float64Array.of(1),
     };
-    const spans = memberSpans([[[20, 40]], []]);
+    const spans = membershipRuns([[[20, 40]], []]);
     const of = { ...data, groups: [{ name: "FND", kind: "fund" as const, spans, weights }] };
     const held = (t: number) => new Market(of, t).groups.holdingsAt("FND", t).length;
     expect([held(19), held(20), held(40), held(41)]).toEqual([0, 1, 1, 0]);

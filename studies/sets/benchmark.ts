@@ -54,7 +54,7 @@ export function inBase(
   { set, base }: { readonly set: PeerSet; readonly base: string },
 ): Benchmark {
   if (set !== "currency" || benchmark.kind !== "flat") return benchmark;
-  return { ...benchmark, name: market.abroad?.find(base)?.name ?? homeCurrency(market) };
+  return { ...benchmark, name: market.worldwide?.find(base)?.name ?? homeCurrency(market) };
 }
 
 function homeCurrency(market: Market): string {

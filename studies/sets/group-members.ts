@@ -11,7 +11,7 @@ export function groupsTitle(keys: readonly string[], market: Market): string {
 /** A fund or index that names a group is called by its own name. */
 function nameOfGroup(group: PlainGroup, market: Market): string {
   if (group.level === "market") return market.row.name;
-  if (group.level === "group") return market.find(group.name)?.name ?? market.abroad?.find(group.name)?.name ?? group.name;
+  if (group.level === "group") return market.find(group.name)?.name ?? market.worldwide?.find(group.name)?.name ?? group.name;
   return labelOfKey(keyOf(group));
 }
 

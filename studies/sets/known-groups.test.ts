@@ -1,6 +1,6 @@
 import { said } from "@studies/testing/said";
 import { describe, expect, it } from "vitest";
-import { memberSpans } from "@core";
+import { membershipRuns } from "@core";
 import { z } from "zod";
 import { breadth } from "@studies/breadth/breadth";
 import { chart } from "@studies/chart/chart";
@@ -27,7 +27,7 @@ const weighted = (rows: readonly (readonly [instrument: number, weight: number])
   to: Int32Array.from(rows, () => N),
   weight: Float64Array.from(rows, ([, w]) => w),
 });
-const none = () => memberSpans(base.instruments.map(() => []));
+const none = () => membershipRuns(base.instruments.map(() => []));
 const data = {
   ...base,
   groups: [
@@ -35,7 +35,7 @@ const data = {
     {
       name: "Twice",
       kind: "theme" as const,
-      spans: memberSpans(
+      spans: membershipRuns(
         base.instruments.map((_, i) =>
           i === 1
             ? [
@@ -46,7 +46,7 @@ const data = {
         ),
       ),
     },
-    { name: "Later", kind: "theme" as const, spans: memberSpans(base.instruments.map((_, i) => (i === 0 ? [[150, N]] : []))) },
+    { name: "Later", kind: "theme" as const, spans: membershipRuns(base.instruments.map((_, i) => (i === 0 ? [[150, N]] : []))) },
     {
       name: "FND",
       kind: "fund" as const,

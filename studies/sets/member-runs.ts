@@ -1,11 +1,11 @@
-import { memberSpans, OPEN_END, type Belonging, type MemberSpans } from "@core";
+import { membershipRuns, OPEN_END, type Belonging, type MembershipRuns } from "@core";
 import { findGroup, keyOf } from "./group-key";
 import type { ColumnData, MarketData } from "@studies/market/market-data";
 
-const spansKept = new WeakMap<MarketData["groups"], Map<string, MemberSpans>>();
+const runsOf = new WeakMap<MarketData["groups"], Map<string, MembershipRuns>>();
 
 /** The members of a group by its key, for columns: a sector or industry of the universe, a dated group, or all. */
-export function spansOf(data: ColumnData, key: string): Belonging {
+export function belongingTo(data: ColumnData, key: string): Belonging {
   return memberRuns(data as MarketData, key);
 }
 
@@ -14,15 +14,15 @@ export function spansOf(data: ColumnData, key: string): Belonging {
  * the members of a group are.
  * @throws Error for a text that is no key; a group that does not exist has no members
  */
-export function memberRuns(data: MarketData, key: string): MemberSpans {
-  let kept = spansKept.get(data.groups);
-  if (!kept) spansKept.set(data.groups, (kept = new Map<string, MemberSpans>()));
-  let spans = kept.get(key);
-  if (!spans) kept.set(key, (spans = findSpans(data, key)));
-  return spans;
+export function memberRuns(data: MarketData, key: string): MembershipRuns {
+  let known = runsOf.get(data.groups);
+  if (!known) runsOf.set(data.groups, (known = new Map<string, MembershipRuns>()));
+  let runs = known.get(key);
+  if (!runs) known.set(key, (runs = findRuns(data, key)));
+  return runs;
 }
 
-function findSpans(data: MarketData, key: string): MemberSpans {
+function findRuns(data: MarketData, key: string): MembershipRuns {
   const group = findGroup(key);
   const { universe } = data;
   if (group === undefined) throw new Error(`memberRuns: "${key}" is no key of a group`);
@@ -33,17 +33,17 @@ function findSpans(data: MarketData, key: string): MemberSpans {
       return unionOf(group.of.map((part) => memberRuns(data, keyOf(part))));
     case "stocks": {
       const picked = new Set(group.tickers);
-      return memberSpans(
+      return membershipRuns(
         data.instruments.map((i, k) =>
           picked.has(i.ticker) && data.panel.first[k]! >= 0 ? [[data.panel.first[k]!, OPEN_END]] : [],
         ),
       );
     }
     case "group":
-      return data.groups.find((g) => g.name === group.name)?.spans ?? memberSpans(data.instruments.map(() => []));
+      return data.groups.find((g) => g.name === group.name)?.spans ?? membershipRuns(data.instruments.map(() => []));
     case "sector":
     case "industry":
-      return memberSpans(
+      return membershipRuns(
         data.instruments.map((instrument, i) => {
           const runs: [number, number][] = [];
           if (instrument[group.level] !== group.name) return runs;
@@ -54,9 +54,9 @@ function findSpans(data: MarketData, key: string): MemberSpans {
   }
 }
 
-function unionOf(all: readonly MemberSpans[]): MemberSpans {
+function unionOf(all: readonly MembershipRuns[]): MembershipRuns {
   const instruments = all[0]!.offset.length - 1;
-  return memberSpans(
+  return membershipRuns(
     Array.from({ length: instruments }, (_, i) =>
       all.flatMap(({ offset, from, to }) =>
         Array.from({ length: offset[i + 1]! - offset[i]! }, (_, k): [number, number] => [

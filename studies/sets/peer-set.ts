@@ -67,12 +67,12 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
         .map((g) => groupPeer(market, g.name))
         .filter(within);
     case "family":
-      return abroadGroups(market, "family").map(({ part, name }) => ({
+      return worldwideGroups(market, "family").map(({ part, name }) => ({
         ...groupPeer(part, name),
         down: { set: "commodity", in: groupKeyText("group", name) },
       }));
     case "region":
-      return abroadGroups(market, "region").map(({ part, name }) => {
+      return worldwideGroups(market, "region").map(({ part, name }) => {
         const index = ownIndex(market, name)?.instrument;
         const down = { set: "world", in: groupKeyText("group", name) } as const;
         const key = groupKeyText("group", name);
@@ -89,9 +89,9 @@ export function peersOf(market: Market, wanted: SetWanted): Peer[] {
         .filter((i) => i.kind === "index" && i.ticker !== market.row.broadIndex)
         .map((i) => instrumentPeer(market, market, i, ""));
     case "currency":
-      return (market.abroad?.instruments ?? [])
+      return (market.worldwide?.instruments ?? [])
         .filter((i) => i.kind === "currency")
-        .map((i) => instrumentPeer(market, market.abroad!, i, ""));
+        .map((i) => instrumentPeer(market, market.worldwide!, i, ""));
     case "fund":
       return market.instruments
         .filter((i) => i.kind === "fund" && (wanted.leveraged === true || (i.leverage ?? 1) === 1))
@@ -171,7 +171,7 @@ function instrumentPeer(market: Market, part: Market, row: KnownInstrument, fami
 
 /** The index of a region, which carries the region's name (method 5). */
 export function ownIndex(market: Market, region: string): Located | undefined {
-  const part = market.abroad;
+  const part = market.worldwide;
   if (!part?.groups.list.some((g) => g.kind === "region" && g.name === region)) return undefined;
   const instrument = part.instruments.find((i) => i.kind === "index" && i.name === region);
   return instrument && { part, instrument };
@@ -200,12 +200,12 @@ function levelBelow(market: Market, row: KnownInstrument): Inside | undefined {
     }
   }
   // The index of a region carries the region's name.
-  const region = market.abroad?.groups.list.find((g) => g.kind === "region" && g.name === row.name);
+  const region = market.worldwide?.groups.list.find((g) => g.kind === "region" && g.name === row.name);
   return region ? { set: "world", in: groupKeyText("group", region.name) } : undefined;
 }
 
-function abroadGroups(market: Market, kind: string): { part: Market; name: string }[] {
-  const part = market.abroad;
+function worldwideGroups(market: Market, kind: string): { part: Market; name: string }[] {
+  const part = market.worldwide;
   return part ? part.groups.list.filter((g) => g.kind === kind).map(({ name }) => ({ part, name })) : [];
 }
 
@@ -282,7 +282,7 @@ export function levelsOn(peer: Pick<Peer, "part" | "levels">, days: Int32Array):
 
 /** The index abroad that stands for most instruments of a kind. */
 export function widestIndex(market: Market, kind: string): string | undefined {
-  const part = market.abroad;
+  const part = market.worldwide;
   const counted = (part?.groups.list ?? [])
     .filter((g) => g.kind === "index" && part!.find(g.name))
     .map((g) => ({ name: g.name, n: part!.groups.membersAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));

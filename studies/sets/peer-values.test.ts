@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { memberSpans } from "@core";
+import { membershipRuns } from "@core";
 import { Market } from "@studies/market/market";
 import { isNow, marketValue, peersOf } from "./peer-set";
 import { growing, handMadeMarket, type HandMade } from "@studies/testing/hand-made-market";
@@ -26,7 +26,7 @@ describe("sets of peers", () => {
     ]);
   });
   it("are worth what their members with a known value are worth", () => {
-    const groups = [{ name: "Pair", kind: "theme" as const, spans: memberSpans([[[0, N]], [[0, N]], [[0, N]]]) }];
+    const groups = [{ name: "Pair", kind: "theme" as const, spans: membershipRuns([[[0, N]], [[0, N]], [[0, N]]]) }];
     const of = new Market({ ...data, groups }, N - 1);
     const [pair] = peersOf(of, { set: "theme" });
     const values = ["AAA", "GON", "HAL"].map((ticker) => marketValue(of, of.find(ticker)!));

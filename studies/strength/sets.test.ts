@@ -22,7 +22,7 @@ describe("groups, funds, series and periods", () => {
     expect(saidAll(groups.reading(nations))).toContain(
       "At home, IDX Works made +1.9% in three months against +1.3% of WLD Works.",
     );
-    const nobody = new Market({ ...data, groups: [], abroad: { ...world, groups: [] } }, N - 1);
+    const nobody = new Market({ ...data, groups: [], worldwide: { ...world, groups: [] } }, N - 1);
     expect(saidAll(groups.reading(groups.ask(nobody, groups.params.parse({ peers: "theme" }))))).toBe(
       "There are no themes at this date.",
     );

@@ -1,4 +1,4 @@
-import { memberSpans } from "@core";
+import { membershipRuns } from "@core";
 import type { InstrumentRow } from "@core/columns/dataset";
 import type { MarketData } from "@studies/market/market-data";
 
@@ -60,8 +60,8 @@ export function handMadeMarket(instruments: readonly HandMade[], broadIndex: str
       leverage: null,
       marketValueShares: null,
     })),
-    groups: [{ name: "picked", kind: "list", spans: memberSpans(list.map((_, k) => (k < 2 ? [[3, n - 1]] : []))) }],
-    universe: memberSpans(list.map((i) => (stocks(i) ? [i.member ?? [0, n - 1]] : []))),
+    groups: [{ name: "picked", kind: "list", spans: membershipRuns(list.map((_, k) => (k < 2 ? [[3, n - 1]] : []))) }],
+    universe: membershipRuns(list.map((i) => (stocks(i) ? [i.member ?? [0, n - 1]] : []))),
     holidays: [],
     fundamentals: {
       offset: Int32Array.from({ length: list.length + 1 }, (_, i) => (i === 0 ? 0 : 3)),

@@ -1,4 +1,4 @@
-import { memberSpans, OPEN_END } from "@core";
+import { membershipRuns, OPEN_END } from "@core";
 import type { MarketData } from "@studies/market/market-data";
 import { growing, handMadeMarket, type HandMade } from "./hand-made-market";
 
@@ -23,7 +23,7 @@ export function withGroups(data: MarketData, groupsByName: Groups): MarketData {
     return {
       name,
       kind,
-      spans: memberSpans(runs),
+      spans: membershipRuns(runs),
       ...(weighted.length > 0
         ? {
             weights: {
@@ -98,8 +98,8 @@ export const data: MarketData = {
     {
       name: "Real things",
       kind: "asset-class",
-      spans: memberSpans(home.instruments.map((i) => (i.ticker === "IDX" ? [[0, OPEN_END]] : []))),
+      spans: membershipRuns(home.instruments.map((i) => (i.ticker === "IDX" ? [[0, OPEN_END]] : []))),
     },
   ],
-  abroad: world,
+  worldwide: world,
 };

@@ -4,7 +4,7 @@ import { listChanges, removeInstrument, removeMarket, undoChange } from "@server
 import { requireFile } from "@server/db.server";
 import { getDesk } from "@server/desk-of-app.server";
 import { Conflict, Invalid, Unavailable } from "@server/errors";
-import { listHoldings } from "@server/holdings.server";
+import { countLoadedRows } from "@server/loaded-rows.server";
 import { listUnreadable } from "@server/items.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
 import { getDataVersion } from "@server/stores/meta-store.server";
@@ -18,7 +18,7 @@ import { useJob } from "~/ui/use-job";
 import type { Route } from "./+types/route";
 import { Changes } from "./changes";
 import { ExportLinks } from "./export-links";
-import { Holdings } from "./holdings";
+import { LoadedRows } from "./loaded-rows";
 import { ImportForm } from "./import-form";
 import { ImportOutcome } from "./import-outcome";
 import { RemoveInstrument } from "./removals";
@@ -37,7 +37,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   return {
     damage: markets instanceof Unavailable ? markets.message : undefined,
     changes: await listChanges(desk.db),
-    holdings: await listHoldings(desk.db, spanOf),
+    rows: await countLoadedRows(desk.db, spanOf),
     job: id === null ? undefined : findImport(id),
     lost: id !== null && findImport(id) === undefined,
     formats: TABLE_NAMES.map((t) => ({ file: FORMATS[t].file, columns: Object.keys(FORMATS[t].columns) })),
@@ -100,7 +100,7 @@ async function changeData(form: FormData): Promise<void> {
 export const meta: Route.MetaFunction = () => [{ title: "Data · Yubrin" }];
 
 export default function Files({ loaderData, actionData }: Route.ComponentProps) {
-  const { holdings, job, lost, formats, damage, changes, unreadable } = loaderData;
+  const { rows: markets, job, lost, formats, damage, changes, unreadable } = loaderData;
   const { revalidate } = useRevalidator();
   const told = useJob(job);
   const running = told?.state === "running";
@@ -109,7 +109,7 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
   useEffect(() => {
     if (isOver) void revalidate();
   }, [isOver, revalidate]);
-  const loaded = holdings.filter((h) => h.bars > 0);
+  const loaded = markets.filter((h) => h.bars > 0);
   return (
     <>
       <Reading
@@ -151,7 +151,7 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
           <ImportForm running={running} formats={formats} />
         </div>
         <div className="space-y-6">
-          <Holdings holdings={holdings} version={loaderData.version} />
+          <LoadedRows markets={markets} version={loaderData.version} />
           {unreadable.length > 0 && (
             <p role="note" className="border-l-2 border-(--amber-edge) pl-3">
               {list(unreadable.slice(0, 5).map(({ kind, name }) => `“${name}” (${kind})`))}

@@ -4,7 +4,7 @@ import { listDelivered } from "./stores/delivered-store.server";
 import { listInstruments } from "./stores/instruments-store.server";
 import { listMarkets } from "./stores/markets-store.server";
 
-export interface MarketHolding {
+export interface LoadedMarket {
   readonly market: string;
   readonly name: string;
   readonly currency: string;
@@ -16,11 +16,11 @@ export interface MarketHolding {
 }
 
 /** What is loaded, market by market. */
-export async function listHoldings(
+export async function countLoadedRows(
   db: Knex,
   spanOf: (market: string) => Promise<{ first: number; last: number } | undefined>,
-): Promise<MarketHolding[]> {
-  const holdings: MarketHolding[] = [];
+): Promise<LoadedMarket[]> {
+  const loaded: LoadedMarket[] = [];
   const delivered = await listDelivered(db);
   for (const m of await listMarkets(db)) {
     const kinds = await db("instruments")
@@ -35,7 +35,7 @@ export async function listHoldings(
     let bars = total?.bars ?? 0;
     for (const { id } of await listInstruments(db, m.market)) bars += delivered.get(id)?.days.length ?? 0;
     const span = await spanOf(m.market);
-    holdings.push({
+    loaded.push({
       market: m.market,
       name: m.name,
       currency: m.currency,
@@ -46,5 +46,5 @@ export async function listHoldings(
       last: span ? isoDate(span.last) : null,
     });
   }
-  return holdings;
+  return loaded;
 }

@@ -1,13 +1,13 @@
 import { RemoveMarket } from "./removals";
-import type { MarketHolding } from "@server/holdings.server";
+import type { LoadedMarket } from "@server/loaded-rows.server";
 
 /** What is loaded and how fresh it is. */
-export function Holdings({ holdings, version }: { holdings: readonly MarketHolding[]; version: number }) {
+export function LoadedRows({ markets, version }: { markets: readonly LoadedMarket[]; version: number }) {
   return (
     <section>
       <h2 className="heading border-b border-ink/60 pb-1">What is loaded</h2>
-      {holdings.length === 0 && <p className="mt-2 text-soft">Nothing yet.</p>}
-      {holdings.map((h) => (
+      {markets.length === 0 && <p className="mt-2 text-soft">Nothing yet.</p>}
+      {markets.map((h) => (
         <dl key={h.market} className="grid grid-cols-[110px_1fr] gap-y-0.5 border-b border-rule py-2">
           <dt className="col-span-2 flex items-baseline justify-between font-semibold">
             <span>
