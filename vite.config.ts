@@ -9,5 +9,8 @@ export default defineConfig(({ command }) => ({
   build: { target: "es2022" },
   environments: { ssr: { build: { target: "node20", sourcemap: true, rollupOptions: { input: "./server/app.ts" } } } },
   // Bundling these into the server build halves the time to the first answer.
-  ssr: command === "build" ? { noExternal: ["lucide-react", "radix-ui", /^@radix-ui\//, "cmdk", "echarts", "zrender", "date-fns", "zod"] } : {},
+  ssr:
+    command === "build"
+      ? { noExternal: ["lucide-react", "radix-ui", /^@radix-ui\//, "cmdk", "echarts", "zrender", "date-fns", "zod"] }
+      : {},
 }));

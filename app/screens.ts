@@ -1,3 +1,16 @@
+import {
+  ChartCandlestick,
+  ChartScatter,
+  Compass,
+  Database,
+  Layers,
+  Orbit,
+  Sunrise,
+  Timer,
+  Waves,
+  type LucideIcon,
+} from "lucide-react";
+
 /** A screen of the course. Its code stands in `app/routes/` in a folder of its id. */
 export interface Screen {
   readonly id: string;
@@ -8,6 +21,7 @@ export interface Screen {
   /** Pressed after `g`. */
   readonly letter: string;
   readonly about: string;
+  readonly icon: LucideIcon;
 }
 
 /**
@@ -18,16 +32,24 @@ export const COURSE = [
   {
     part: "Read",
     screens: [
-      { id: "today", name: "Today", path: "/", letter: "t", about: "How the market stands and what changed" },
+      { id: "today", icon: Sunrise, name: "Today", path: "/", letter: "t", about: "How the market stands and what changed" },
       {
         id: "regime",
+        icon: Compass,
         name: "Regime",
         path: "/regime",
         letter: "e",
         about: "Direction, volatility and the structure of the index",
       },
-      { id: "breadth", name: "Breadth", path: "/breadth", letter: "b", about: "How many members take part" },
-      { id: "timing", name: "Timing", path: "/timing", letter: "i", about: "Pressure, lanes of signals and re-entries" },
+      { id: "breadth", icon: Waves, name: "Breadth", path: "/breadth", letter: "b", about: "How many members take part" },
+      {
+        id: "timing",
+        icon: Timer,
+        name: "Timing",
+        path: "/timing",
+        letter: "i",
+        about: "Pressure, lanes of signals and re-entries",
+      },
     ],
   },
   {
@@ -35,14 +57,23 @@ export const COURSE = [
     screens: [
       {
         id: "rotation",
+        icon: Orbit,
         name: "Rotation",
         path: "/rotation",
         letter: "o",
         about: "Where the members of a set stand against a benchmark, and which way they go",
       },
-      { id: "groups", name: "Groups", path: "/groups", letter: "r", about: "Who leads, sector by sector down to the holdings" },
+      {
+        id: "groups",
+        icon: Layers,
+        name: "Groups",
+        path: "/groups",
+        letter: "r",
+        about: "Who leads, sector by sector down to the holdings",
+      },
       {
         id: "period-map",
+        icon: ChartScatter,
         name: "Period map",
         path: "/period-map",
         letter: "p",
@@ -53,12 +84,22 @@ export const COURSE = [
   {
     part: "Select",
     screens: [
-      { id: "chart", name: "Chart", path: "/chart", params: "/:ticker?", letter: "c", about: "One instrument, bar by bar" },
+      {
+        id: "chart",
+        icon: ChartCandlestick,
+        name: "Chart",
+        path: "/chart",
+        params: "/:ticker?",
+        letter: "c",
+        about: "One instrument, bar by bar",
+      },
     ],
   },
   {
     part: "Act",
-    screens: [{ id: "files", name: "Data", path: "/files", letter: "d", about: "What is loaded; import and export" }],
+    screens: [
+      { id: "files", icon: Database, name: "Data", path: "/files", letter: "d", about: "What is loaded; import and export" },
+    ],
   },
 ] as const satisfies readonly { readonly part: string; readonly screens: readonly Screen[] }[];
 

@@ -57,14 +57,18 @@ describe("a database that cannot serve says so in words", () => {
   });
   it("a save into a file that is gone, or was replaced, is not answered as saved", async () => {
     const db = await openDatabase(file);
-    await saveItem(db, "breadth-zones", "default", zones);
+    await saveItem(db, { kind: "breadth-zones", name: "default", body: zones });
     fs.renameSync(file, `${file}.away`);
-    await expect(saveItem(db, "breadth-zones", "default", zones)).rejects.toThrow("is gone while Yubrin was running");
+    await expect(saveItem(db, { kind: "breadth-zones", name: "default", body: zones })).rejects.toThrow(
+      "is gone while Yubrin was running",
+    );
     fs.writeFileSync(file, "");
-    await expect(saveItem(db, "breadth-zones", "default", zones)).rejects.toThrow("was replaced by another file");
+    await expect(saveItem(db, { kind: "breadth-zones", name: "default", body: zones })).rejects.toThrow(
+      "was replaced by another file",
+    );
     fs.rmSync(file);
     fs.renameSync(`${file}.away`, file);
-    await saveItem(db, "breadth-zones", "default", zones);
+    await saveItem(db, { kind: "breadth-zones", name: "default", body: zones });
     await db.destroy();
   });
   it("is tried again by whoever asks next", async () => {
@@ -99,7 +103,7 @@ describe("a lock that another program holds", () => {
       longest = Math.max(longest, performance.now() - last);
       last = performance.now();
     }, 5);
-    const saving = saveItem(db, "breadth-zones", "default", zones);
+    const saving = saveItem(db, { kind: "breadth-zones", name: "default", body: zones });
     await new Promise((resolve) => setTimeout(resolve, 900));
     expect(await listItems(db, "breadth-zones")).toEqual([]);
     other.exec("COMMIT");

@@ -100,16 +100,22 @@ function steppedUp(kind: KindOfItem<z.ZodType>, body: unknown): unknown {
   return now;
 }
 
+export interface ItemGiven {
+  readonly kind: string;
+  readonly name: string;
+  readonly body: string;
+  readonly was?: string | undefined;
+}
+
 /**
  * Saves an item.
- * @param kind one of the kinds
- * @param name under which it is kept; a name that is taken is overwritten
- * @param body as JSON
- * @param was the name it has had so far, empty for something new: then a name that is taken is refused, and the old one
+ * @param db the database
+ * @param item kind: one of the kinds; name: under which it is kept, a name that is taken is overwritten; body: as JSON; was: the
+ * name it has had so far, empty for something new: then a name that is taken is refused, and the old one
  * is given up in the same transaction
  * @throws Invalid for an unknown kind, a bad name or a body that its kind does not have, with the place
  */
-export async function saveItem(db: Knex, kind: string, name: string, body: string, was?: string): Promise<void> {
+export async function saveItem(db: Knex, { kind, name, body, was }: ItemGiven): Promise<void> {
   const parsedName = nameSchema.safeParse(name);
   if (!parsedName.success) throw new Invalid(`The name ${parsedName.error.issues[0]!.message}.`);
   const own = kindOf(kind);

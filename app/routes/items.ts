@@ -17,7 +17,7 @@ export async function action({ request }: Route.ActionArgs): Promise<ItemAnswer>
   const { db } = await openDesk();
   try {
     if (form.get("intent") === "remove") return { removed: { kind, name, body: await removeItem(db, kind, name) } };
-    await saveItem(db, kind, name, text(form, "body"), form.has("was") ? text(form, "was") : undefined);
+    await saveItem(db, { kind, name, body: text(form, "body"), was: form.has("was") ? text(form, "was") : undefined });
     return {};
   } catch (error) {
     if (error instanceof Invalid) return { error: error.message, details: error.details };

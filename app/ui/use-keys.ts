@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { createKeybindingsHandler } from "tinykeys";
 
 /** Gives false where the key was of no use after all: then it does what it does without us. */
-type Handler = () => boolean | void;
+type Handler = () => unknown;
 
 /** How long the second key of a sequence may take. */
 const SEQUENCE_MS = 1500;

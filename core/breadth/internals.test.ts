@@ -60,7 +60,7 @@ describe("advances and declines", () => {
 
 describe("new highs and lows", () => {
   it.each([20, 252])("of %i bars equal a count by the definition", (n) => {
-    const found = newExtremes(panel, spans, n);
+    const found = newExtremes(panel, spans, { n });
     for (let s = 0; s < sessions; s++) {
       let [highs, lows, counted] = [0, 0, 0];
       for (const i of membersAt(s)) {

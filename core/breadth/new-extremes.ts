@@ -8,29 +8,32 @@ export interface NewExtremes {
   readonly counted: Uint16Array;
 }
 
+export interface ExtremesOptions {
+  readonly n?: number;
+  readonly out?: NewExtremes;
+  readonly start?: number;
+}
+
 /**
  * Members at a new closing high or low.
  * Formula: C above (below) each of the n - 1 closes of own bars before it, also from before joining; counted over
  * members with n bars (method 2, C01, C05).
  * @param panel bars, instruments x sessions
  * @param members dated membership
- * @param n window in bars [252]
- * @param out columns to write into, which hold the sessions before `start` already [new ones]
- * @param start first session to count [0]
+ * @param options n: window in bars [252]; out: columns to write into, which hold the sessions before `start` already [new
+ * ones]; start: first session to count [0]
  * @returns counts a session
  */
 export function newExtremes(
   panel: Panel,
   members: Belonging,
-  n = 252,
-  out: NewExtremes = noExtremes(panel.sessions.length),
-  start = 0,
+  { n = 252, out = noExtremes(panel.sessions.length), start = 0 }: ExtremesOptions = {},
 ): NewExtremes {
   const spans = runsOf(members);
   const sessions = panel.sessions.length;
   for (const column of Object.values(out) as Uint16Array[]) column.fill(0, start);
   if (start > 0) {
-    countFrom(panel, members, n, out, start);
+    countFrom(panel, members, { n, out, start });
     return out;
   }
   const own = new Float64Array(sessions);
@@ -75,7 +78,7 @@ function noExtremes(sessions: number): NewExtremes {
 }
 
 /** The same for the sessions from one on, by looking back from each. */
-function countFrom(panel: Panel, members: Belonging, n: number, out: NewExtremes, start: number): void {
+function countFrom(panel: Panel, members: Belonging, { n, out, start }: Required<ExtremesOptions>): void {
   const spans = runsOf(members);
   for (let i = 0; i < panel.count; i++) {
     const base = i * panel.stride;

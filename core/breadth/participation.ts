@@ -187,16 +187,21 @@ export function participationPercent(above: Uint16Array, counted: Uint16Array): 
  * The same counts for some sessions only, from averages that are at hand.
  * @param panel bars, instruments x sessions
  * @param members dated membership
- * @param averages of the five horizons, instruments x stride as the panel
- * @param counts to write into, which hold the sessions before `start` already
- * @param start first session to count
+ * @param into averages: of the five horizons, instruments x stride as the panel; counts: to write into, which hold the
+ * sessions before `start` already; start: first session to count
  */
 export function participationFrom(
   panel: Panel,
   members: Belonging,
-  averages: readonly Float64Array[],
-  counts: { readonly above: readonly Uint16Array[]; readonly counted: readonly Uint16Array[] },
-  start: number,
+  {
+    averages,
+    counts,
+    start,
+  }: {
+    readonly averages: readonly Float64Array[];
+    readonly counts: { readonly above: readonly Uint16Array[]; readonly counted: readonly Uint16Array[] };
+    readonly start: number;
+  },
 ): void {
   const spans = runsOf(members);
   for (const column of [...counts.above, ...counts.counted]) column.fill(0, start);

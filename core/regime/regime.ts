@@ -44,7 +44,7 @@ export function regime(bars: HighLowClose, volatilityZ: Float64Array = new Float
   const distance200 = close.map((c, t) => c / average200[t]! - 1);
   const slope50 = average50.map((a, t) => a / before50[t]! - 1);
   const range = atr(bars, 20).map((a, t) => a / close[t]!);
-  trailingZ(range, 756, 252, volatilityZ, start);
+  trailingZ(range, 756, { least: 252, into: volatilityZ, start });
 
   const rawDirection = new Int8Array(close.length).fill(UNDEFINED_STATE);
   const rawVolatility = new Int8Array(close.length).fill(UNDEFINED_STATE);

@@ -17,5 +17,5 @@ export function volatilitySlope(
 ): { readonly slope: Float64Array; readonly z: Float64Array } {
   const longer = sma(volatility, 42);
   const slope = sma(volatility, 10).map((x, s) => x / longer[s]! - 1);
-  return { slope, z: trailingZ(slope, 5000, 252, z, start) };
+  return { slope, z: trailingZ(slope, 5000, { least: 252, into: z, start }) };
 }

@@ -45,7 +45,7 @@ describe("trailing z", () => {
   const { close } = randomBars(2, 400);
   const x = close.map((c, i) => (i % 37 === 5 ? NaN : c));
   it("equals the z of each window by another library", () => {
-    const z = trailingZ(x, 100, 60);
+    const z = trailingZ(x, 100, { least: 60 });
     for (const t of [80, 150, 399]) {
       const window = Array.from(x.slice(Math.max(0, t - 99), t + 1)).filter((v) => !Number.isNaN(v));
       expect(z[t]).toBeCloseTo((x[t]! - reference.mean(window)) / reference.sampleStandardDeviation(window), 9);
@@ -55,9 +55,9 @@ describe("trailing z", () => {
   });
   it("carried on from any row comes out the same, bit for bit; a flat stretch has none", () => {
     const flat = x.map((v, i) => (i > 150 && i < 290 ? 7 : v));
-    const whole = trailingZ(flat, 100, 60);
+    const whole = trailingZ(flat, 100, { least: 60 });
     for (const start of [1, 127, 128, 200, 260, 399]) {
-      expect(trailingZ(flat, 100, 60, whole.slice().fill(9, start), start)).toEqual(whole);
+      expect(trailingZ(flat, 100, { least: 60, into: whole.slice().fill(9, start), start })).toEqual(whole);
     }
     expect(whole[280]).toBeNaN();
   });

@@ -17,23 +17,26 @@ export function zScores(values: ArrayLike<number>): Float64Array {
 /** After this many rows the running sums are formed anew, so that rounding cannot build up. */
 const ANCHOR = 128;
 
+export interface TrailingOptions {
+  readonly least?: number;
+  readonly into?: Float64Array;
+  readonly start?: number;
+}
+
 /**
  * z of each value of a series within its own trailing window.
  * Formula: (x[t] - mean) / sd over the defined values among the last n rows, t included (method 0, A13).
  * @param values a column, NaN where undefined
  * @param n rows in the window
- * @param least how many of them must be defined [n]
- * @param into a column to write into, which holds the rows before `start` already [a new one]
- * @param start first row to calculate [0]
+ * @param options least: how many of them must be defined [n]; into: a column to write into, which holds the rows before `start`
+ * already [a new one]; start: first row to calculate [0]
  * @returns a column of the same length; NaN where x is NaN, too few are defined, or the sd is 0
  * @throws CoreError `bad-window` through the caller's contract: n of at least 2
  */
 export function trailingZ(
   values: Float64Array,
   n: number,
-  least = n,
-  into: Float64Array = new Float64Array(values.length),
-  start = 0,
+  { least = n, into = new Float64Array(values.length), start = 0 }: TrailingOptions = {},
 ): Float64Array {
   const out = into.fill(NaN, start);
   // Where the sums were last formed anew: from there the same steps lead to the same bits.

@@ -34,7 +34,7 @@ export function pressure(
 ): Float64Array {
   for (const part of [above50, netAdvances, upVolume]) requireSameLength("pressure", part, above20);
   const z = [above20, above50, ema(netAdvances, 10), ema(upVolume, 10)].map((part) =>
-    trailingZ(part, WINDOW, LEAST, new Float64Array(part.length), start),
+    trailingZ(part, WINDOW, { least: LEAST, start }),
   );
   const clipped = (x: number) => Math.max(-CLIP, Math.min(CLIP, x));
   for (let s = start; s < above20.length; s++) {

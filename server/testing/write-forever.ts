@@ -14,8 +14,16 @@ import { writeDataset } from "../transfer/write-dataset.server";
 const db = await openDatabase(databasePath());
 const one = (x: number) => Float64Array.of(x);
 for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
-  await saveItem(db, "breadth-zones", "counted", JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }));
-  await saveItem(db, "list", `list ${n}`, JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }));
+  await saveItem(db, {
+    kind: "breadth-zones",
+    name: "counted",
+    body: JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }),
+  });
+  await saveItem(db, {
+    kind: "list",
+    name: `list ${n}`,
+    body: JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }),
+  });
   console.log(`kept ${n}`);
   const step = await write(db, () =>
     withConnection(db, (connection) =>

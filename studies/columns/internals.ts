@@ -32,7 +32,7 @@ export function extremesColumns(key = WHOLE_MARKET): PerSession<{ [K in keyof Ne
     ephemeral: isPassing(key),
     derive: (data) => ({ ...newExtremes(data.panel, belongingTo(data, key)) }),
     extend(data, columns, from) {
-      newExtremes(data.panel, belongingTo(data, key), 252, columns, from);
+      newExtremes(data.panel, belongingTo(data, key), { out: columns, start: from });
     },
   };
 }

@@ -26,7 +26,7 @@ export function participationColumns(kind: AverageKind, key = WHOLE_MARKET): Per
               above: horizons.map((h) => columns[`above${h}`]!),
               counted: horizons.map((h) => columns[`counted${h}`]!),
             };
-            participationFrom(data.panel, belongingTo(data, key), averages, counts, from);
+            participationFrom(data.panel, belongingTo(data, key), { averages, counts, start: from });
           },
         }
       : {}),

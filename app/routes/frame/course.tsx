@@ -1,37 +1,9 @@
 import clsx from "clsx";
-import {
-  BookOpenText,
-  ChartCandlestick,
-  ChartScatter,
-  Compass,
-  Database,
-  Layers,
-  Moon,
-  Orbit,
-  PanelLeftClose,
-  PanelLeftOpen,
-  Sun,
-  Sunrise,
-  Timer,
-  Waves,
-  type LucideIcon,
-} from "lucide-react";
+import { BookOpenText, Moon, PanelLeftClose, PanelLeftOpen, Sun } from "lucide-react";
 import { Link, useFetcher, useLocation, useRouteLoaderData } from "react-router";
 import type { loader as rootLoader } from "~/root";
 import { hrefOf, useHere } from "~/here";
-import { COURSE, type ScreenId } from "~/screens";
-
-const ICONS: Readonly<Record<ScreenId, LucideIcon>> = {
-  today: Sunrise,
-  regime: Compass,
-  breadth: Waves,
-  timing: Timer,
-  rotation: Orbit,
-  groups: Layers,
-  "period-map": ChartScatter,
-  chart: ChartCandlestick,
-  files: Database,
-};
+import { COURSE } from "~/screens";
 
 /** The course of the work down the left side. */
 export function Course() {
@@ -53,8 +25,7 @@ export function Course() {
           <h2 className={clsx("px-4 pb-0.5 text-[11px] leading-4 tracking-wider text-soft uppercase", narrow && "sr-only")}>
             {part}
           </h2>
-          {screens.map(({ id, name, path, letter }) => {
-            const Icon = ICONS[id];
+          {screens.map(({ name, path, letter, icon: Icon }) => {
             const current = path === "/" ? pathname === "/" : pathname.startsWith(path);
             return (
               <Link

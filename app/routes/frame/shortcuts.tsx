@@ -31,9 +31,15 @@ export function Shortcuts() {
     "Shift+?": help,
     m: () => focusMain(),
     Backspace: () => wayBack(undefined),
-    "[": () => calendar !== undefined && step(-1),
-    "]": () => calendar !== undefined && step(1),
-    "\\": () => calendar !== undefined && goTo(calendar.latest),
+    "[": () => {
+      step(-1);
+    },
+    "]": () => {
+      step(1);
+    },
+    "\\": () => {
+      if (calendar) goTo(calendar.latest);
+    },
   });
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>

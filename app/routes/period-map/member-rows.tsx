@@ -46,7 +46,7 @@ export function MemberRows(props: Props) {
   const picture = useRef<SVGSVGElement>(null);
   const width = useWidth(picture, WIDTH);
   const layout = useMemo(
-    () => layoutOf(rows, groups, level, reference, name, width),
+    () => layoutOf(rows, groups, { level, reference, name, width }),
     [rows, groups, level, reference, name, width],
   );
   const labels = useMemo(() => labelsOf(layout, (r) => (byTicker && r.ticker !== "" ? r.ticker : r.name)), [layout, byTicker]);

@@ -11,7 +11,7 @@ const member = (k: number, family: string, change: number, value = 1e9 / (k + 1)
 const spread = (k: number, n: number) => 0.2 * Math.sin(k * 2.399) * ((k % n) / n) - 0.03;
 
 const of = (members: readonly PeriodRow[], reference = -0.02) =>
-  layoutOf(members, groupsOf(members, "family", "stock"), "family", reference, "stocks");
+  layoutOf(members, groupsOf(members, "family", "stock"), { level: "family", reference, name: "stocks" });
 
 describe("the rows of the period map", () => {
   const many = Array.from({ length: 480 }, (_, k) => member(k, `Sector ${k % 13}`, spread(k, 480)));

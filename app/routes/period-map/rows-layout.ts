@@ -48,14 +48,21 @@ export interface Layout {
   readonly ticks: readonly number[];
 }
 
+export interface LayoutOptions {
+  readonly level: "family" | "industry";
+  /** What the index made, a fraction. */
+  readonly reference: number;
+  /** What a row of all is called. */
+  readonly name: string;
+  /** In px [WIDTH]. */
+  readonly width?: number;
+}
+
 /** Places every member at what it made, in the row of its group; few members without groups have a row each. */
 export function layoutOf(
   members: readonly PeriodRow[],
   groups: readonly PeriodGroup[],
-  level: "family" | "industry",
-  reference: number,
-  name: string,
-  width = WIDTH,
+  { level, reference, name, width = WIDTH }: LayoutOptions,
 ): Layout {
   const sorted = rowsOf(members, groups, level, name);
   const { low, high } = spanOf(members, reference);
