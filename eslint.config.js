@@ -18,6 +18,8 @@ export default defineConfig(
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       "@typescript-eslint/no-unnecessary-type-parameters": "off",
       "@typescript-eslint/only-throw-error": ["error", { allow: [{ from: "lib", name: "Response" }] }],
+      // Such an import would be of the whole module, its calculation with it.
+      "@typescript-eslint/no-import-type-side-effects": "error",
       // The virtual table hands out functions on purpose.
       "react-hooks/incompatible-library": "off",
     },

@@ -44,17 +44,31 @@ export function Chart({ label, options, className, days, main = false }: Props) 
   }, []);
   useEffect(() => {
     if (!drawn || drawn.isDisposed()) return;
+    let isDue = true;
+    let isSeen = false;
+    let due: ReturnType<typeof setTimeout> | undefined;
+    // Drawn when it is in view, in a task of its own, so that it does not lengthen the one that rendered the page; one that
+    // comes too late because the next is due already is left out.
     const draw = () => {
+      if (!isDue || !isSeen || drawn.isDisposed()) return;
+      isDue = false;
       drawn.setOption({ animation: false, ...options(readTheme()) }, { notMerge: true });
     };
-    // Drawn in a task of its own, so that it does not lengthen the one that rendered the page; one that comes too late
-    // because the next is due already is left out.
-    const due = setTimeout(draw);
+    const seen = new IntersectionObserver((entries) => {
+      isSeen = entries.some((entry) => entry.isIntersecting);
+      clearTimeout(due);
+      due = setTimeout(draw);
+    });
+    seen.observe(drawn.getDom());
     // The theme is a class of the page.
-    const themes = new MutationObserver(draw);
+    const themes = new MutationObserver(() => {
+      isDue = true;
+      draw();
+    });
     themes.observe(document.documentElement, { attributeFilter: ["class"] });
     return () => {
       clearTimeout(due);
+      seen.disconnect();
       themes.disconnect();
     };
   }, [drawn, options]);

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { HORIZONS } from "@core/breadth/participation";
-import { type MemberRow } from "@studies/breadth/members";
+import type { MemberRow } from "@studies/breadth/members";
 import { MEMBER_COLUMNS } from "@studies/breadth/member-columns";
 import { hrefOf, useHere } from "~/here";
 import { columnsOf, type Column } from "~/ui/table/column";

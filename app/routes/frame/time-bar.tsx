@@ -19,6 +19,7 @@ export function TimeBar() {
   const { calendar, span, asOf, goTo } = useFrameValue();
   const [dragged, setDragged] = useState<number>();
   const box = useRef<HTMLDivElement>(null);
+  const place = useRef<DOMRect>(null);
   const idle = useNavigation().state === "idle";
   const isRevealed = useHeldKey(REVEAL_KEY);
   if (!calendar || !span || asOf === undefined) return null;
@@ -27,13 +28,15 @@ export function TimeBar() {
   const left = (day: number) => `${(100 * (day - calendar.first)) / reach}%`;
 
   const dayUnder = (event: PointerEvent) => {
-    const { left: x, width } = box.current!.getBoundingClientRect();
+    const { left: x, width } = place.current!;
     const share = Math.max(0, Math.min(1, (event.clientX - x) / width));
     return calendar.at(Math.round(calendar.first + share * reach));
   };
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
+    // Asked once a drag: asking on every move would have the page laid out each time.
+    place.current = box.current!.getBoundingClientRect();
     setDragged(dayUnder(event));
   };
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {

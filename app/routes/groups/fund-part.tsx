@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { type fund, type HoldingRow } from "@studies/strength/fund";
+import type { fund, HoldingRow } from "@studies/strength/fund";
 import { HOLDING_COLUMNS } from "@studies/strength/holding-columns";
 import { notesOf } from "@studies/words/strength-notes";
 import { fixed, percent, signedPercent } from "@studies/words/words";

@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import { Link } from "react-router";
-import { type GroupRow } from "@studies/strength/groups";
+import type { GroupRow } from "@studies/strength/groups";
 import { GROUP_COLUMNS } from "@studies/strength/group-columns";
 import { notesOf } from "@studies/words/strength-notes";
 import type { PeerSet } from "@studies/sets/peer-names";

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import { type StockRow } from "@studies/strength/stocks";
+import type { StockRow } from "@studies/strength/stocks";
 import { STOCK_COLUMNS } from "@studies/strength/stock-columns";
 import { notesOf } from "@studies/words/strength-notes";
 import { hrefOf, useHere } from "~/here";

@@ -1,4 +1,4 @@
-import { type PeriodRow } from "@studies/period-map/period-map";
+import type { PeriodRow } from "@studies/period-map/period-map";
 import { EXCESS, PERIOD_COLUMNS } from "@studies/period-map/period-columns";
 import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";

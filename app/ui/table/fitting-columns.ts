@@ -1,5 +1,7 @@
 import { useLayoutEffect, useState, type RefObject } from "react";
 
+const QUIET_MS = 80;
+
 /** How long a column can be done without: 0 never, 1 last of all, and so on. */
 interface Spared {
   readonly key: string;
@@ -27,11 +29,17 @@ export function useFittingColumns(
       setMeasured((earlier) => merged(earlier, naturalWidths(table), element.clientWidth));
     };
     measure();
-    // Rows that come into view, and letters that arrive, can make a column wider.
-    const sizes = new ResizeObserver(measure);
+    // Rows that come into view, and letters that arrive, can make a column wider. Measuring lays the whole table out: not
+    // while its figures follow a date that is being dragged.
+    let due: ReturnType<typeof setTimeout> | undefined;
+    const sizes = new ResizeObserver(() => {
+      clearTimeout(due);
+      due = setTimeout(measure, QUIET_MS);
+    });
     sizes.observe(element);
     sizes.observe(table);
     return () => {
+      clearTimeout(due);
       sizes.disconnect();
     };
   }, [box]);
