@@ -1,7 +1,8 @@
 import { data, N } from "@studies/testing/two-worlds";
 import { describe, expect, it } from "vitest";
-import { takeFresh } from "./derived";
+import { derivedColumns, deriveWhole, takeFresh, type PerInstrument } from "./derived";
 import { Market } from "./market";
+import type { MarketData } from "./market-data";
 
 /* Sets, groups and what is said of them, on a market and a world made by hand. */
 
@@ -28,5 +29,43 @@ describe("columns of what is picked for a while", () => {
     expect(derived).toBe(71);
     of.perSession(passing(0));
     expect(derived).toBe(72);
+  });
+});
+
+describe("columns as large as the panel's own", () => {
+  const own = { ...data, derived: {} };
+  const large = (name: string, stored = false): PerInstrument => ({
+    name,
+    stored,
+    derive: () => new Float64Array(new SharedArrayBuffer(100 * 2 ** 20)),
+  });
+  it("go when their room is needed, those not asked for longest first; what was worth keeping is told before", () => {
+    const [a, b, c] = [large("a", true), large("b"), large("c")];
+    const held = () => [...derivedColumns(own).keys()];
+    const first = deriveWhole(own, a);
+    deriveWhole(own, b);
+    expect(deriveWhole(own, a)).toBe(first);
+    const fresh = takeFresh(own);
+    expect([Object.keys(fresh), fresh["a"]!.value === first]).toEqual([["a"], true]);
+    deriveWhole(own, c);
+    expect(held()).toEqual(["a", "c"]);
+    expect(takeFresh(own)).toEqual({});
+  });
+  it("that were derived earlier are taken as they are, and extended where the sessions go on", () => {
+    const whole = new Float64Array(8);
+    let extended = -1;
+    const column: PerInstrument = {
+      name: "kept",
+      derive: () => new Float64Array(1),
+      extend: (_, __, from) => {
+        extended = from;
+      },
+    };
+    const n = data.panel.sessions.length;
+    const earlier = (sessions: number): MarketData => ({ ...data, derived: { kept: { value: whole, sessions } } });
+    expect(deriveWhole(earlier(n), column)).toBe(whole);
+    expect(extended).toBe(-1);
+    expect(deriveWhole(earlier(n - 2), column)).toBe(whole);
+    expect(extended).toBe(n - 2);
   });
 });

@@ -1,5 +1,5 @@
 import type { RotationEventKind } from "@core";
-import type { Inside } from "@studies/sets/peer-set";
+import type { Inside } from "@studies/sets/set-below";
 
 /** A past event of a member, with the day of its sample. */
 export interface PastEvent {

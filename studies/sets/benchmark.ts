@@ -1,7 +1,8 @@
 import { locate, ownDays } from "@studies/market/own-calendar";
 import type { Market } from "@studies/market/market";
 import type { PeerSet } from "./peer-names";
-import { widestIndex, type Peer } from "./peer-set";
+import type { Peer } from "./peer-set";
+import { widestIndex } from "./own-index";
 import { referenceColumns } from "@studies/columns/composites";
 
 /** What the members of a set are held against. */

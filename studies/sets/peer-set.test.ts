@@ -1,7 +1,8 @@
 import { data, N } from "@studies/testing/two-worlds";
 import { describe, expect, it } from "vitest";
 import { Market } from "@studies/market/market";
-import { isNow, peersOf, widestIndex } from "./peer-set";
+import { isNow, peersOf } from "./peer-set";
+import { widestIndex } from "./own-index";
 
 /* Sets, groups and what is said of them, on a market and a world made by hand. */
 

@@ -1,11 +1,12 @@
 import { align } from "@core";
-import { ownDays, type Located } from "@studies/market/own-calendar";
+import { ownDays } from "@studies/market/own-calendar";
 import { findGroup, groupKeyText, keyOf, partsOf } from "./group-key";
 import { membersOf } from "./group-members";
 import type { KnownInstrument, Market } from "@studies/market/market";
-import type { PeerSet } from "./peer-names";
 import { groupSeries } from "@studies/columns/composites";
-import type { CrossSection } from "@studies/market/cross-section";
+import { marketValue } from "@studies/cross-section/market-values";
+import { ownIndex } from "./own-index";
+import { type Inside, levelBelow } from "./set-below";
 
 /** One member of a set: an instrument, or a group with a series of its own. */
 export interface Peer {
@@ -31,13 +32,6 @@ export interface Peer {
   readonly down: Inside | undefined;
   /** Whether it belonged to the set on a session of its part. */
   belongsAt(s: number): boolean;
-}
-
-/** A set within a group: the industries of a sector, the stocks of a fund. */
-export interface Inside {
-  readonly set: PeerSet;
-  /** Key of the group; undefined for the whole set. */
-  readonly in?: string;
 }
 
 export interface SetWanted extends Inside {
@@ -169,41 +163,6 @@ function instrumentPeer(market: Market, part: Market, row: KnownInstrument, fami
   };
 }
 
-/** The index of a region, which carries the region's name (method 5). */
-export function ownIndex(market: Market, region: string): Located | undefined {
-  const part = market.worldwide;
-  if (!part?.groups.list.some((g) => g.kind === "region" && g.name === region)) return undefined;
-  const instrument = part.instruments.find((i) => i.kind === "index" && i.name === region);
-  return instrument && { part, instrument };
-}
-
-/** What an index or fund consists of, as the set to look at: sectors of the broad index, families of all commodities. */
-function levelBelow(market: Market, row: KnownInstrument): Inside | undefined {
-  if (row.kind === "stock") return undefined;
-  if (row.ticker === market.row.broadIndex) return { set: "sector" };
-  const key = groupKeyText("group", row.ticker);
-  for (const part of market.parts) {
-    const held = membersOf(part, [key]).map((index) => part.at(index)!);
-    if (held.length === 0) continue;
-    if (held.every((i) => i.kind === "stock")) return { set: "stock", in: key };
-    const kinds = (kind: string) =>
-      part.groups.list.filter(
-        (g) => g.kind === kind && held.some((i) => part.groups.isIn(groupKeyText("group", g.name), i.index, part.t)),
-      );
-    for (const [kind, all, one] of [
-      ["family", "family", "commodity"],
-      ["region", "region", "world"],
-    ] as const) {
-      const found = kinds(kind);
-      if (found.length > 1) return { set: all };
-      if (found.length === 1) return { set: one, in: groupKeyText("group", found[0]!.name) };
-    }
-  }
-  // The index of a region carries the region's name.
-  const region = market.worldwide?.groups.list.find((g) => g.kind === "region" && g.name === row.name);
-  return region ? { set: "world", in: groupKeyText("group", region.name) } : undefined;
-}
-
 function worldwideGroups(market: Market, kind: string): { part: Market; name: string }[] {
   const part = market.worldwide;
   return part ? part.groups.list.filter((g) => g.kind === kind).map(({ name }) => ({ part, name })) : [];
@@ -245,25 +204,6 @@ export function everBelonging(
   });
 }
 
-/** Market value at the instrument's own last session, in its currency; NaN where unknown. */
-export function marketValue(part: Market, { index }: KnownInstrument): number {
-  return part.crossSection(marketValues)[index]!;
-}
-
-/** Close x shares known then, else those that are constant (method 6, G07), by position in the panel. */
-const marketValues: CrossSection<Float64Array> = {
-  name: "market-value",
-  derive(part) {
-    const values = new Float64Array(Math.max(-1, ...part.instruments.map((i) => i.index)) + 1).fill(NaN);
-    for (const { index, kind, marketValueShares } of part.instruments) {
-      const close = part.bars("close", index)[part.lastSessionOf(index)] ?? NaN;
-      const known = kind === "stock" ? part.fundamentals(index).shares : NaN;
-      values[index] = close * (Number.isNaN(known) ? (marketValueShares ?? NaN) : known);
-    }
-    return values;
-  },
-};
-
 function commonest(names: readonly string[]): string {
   const counts = new Map<string, number>();
   for (const name of names) if (name !== "") counts.set(name, (counts.get(name) ?? 0) + 1);
@@ -278,13 +218,4 @@ export function levelsOn(peer: Pick<Peer, "part" | "levels">, days: Int32Array):
   const { part, levels } = peer;
   if (days === part.sessions) return levels;
   return align(...ownDays(part, levels), days);
-}
-
-/** The index abroad that stands for most instruments of a kind. */
-export function widestIndex(market: Market, kind: string): string | undefined {
-  const part = market.worldwide;
-  const counted = (part?.groups.list ?? [])
-    .filter((g) => g.kind === "index" && part!.find(g.name))
-    .map((g) => ({ name: g.name, n: part!.groups.membersAt(g.name, part!.t).filter((i) => part!.at(i)!.kind === kind).length }));
-  return counted.filter((c) => c.n > 0).sort((a, b) => b.n - a.n)[0]?.name;
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { membershipRuns } from "@core";
 import { Market } from "@studies/market/market";
-import { isNow, marketValue, peersOf } from "./peer-set";
+import { isNow, peersOf } from "./peer-set";
+import { marketValue } from "@studies/cross-section/market-values";
 import { growing, handMadeMarket, type HandMade } from "@studies/testing/hand-made-market";
 
 /* Figures and words that a person reads, each against a value worked out by hand. */
