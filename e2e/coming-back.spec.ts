@@ -83,7 +83,7 @@ test("a chart opened from the period map leads back to the period, the order, th
   // The chosen as a file, with the period and what was held.
   const csv = await page.getByRole("link", { name: "CSV of these" }).getAttribute("href");
   const text = await (await page.request.get(csv!)).text();
-  expect(text.split("\r\n")[0]).toContain("from,to,change,ended before the last session,above its 50 throughout");
+  expect(text.split("\r\n")[0]).toContain("from,to,excess,change,ended,held50,held200");
   expect(text.trim().split("\r\n")).toHaveLength(21);
   expect(text).toContain("2025-01-10,2025-03-14");
 });

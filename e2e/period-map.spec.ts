@@ -28,7 +28,7 @@ test("who held up in the last decline goes into a list, into the focus and into 
     .readFileSync(await (await download).path(), "utf8")
     .trim()
     .split("\n");
-  expect(file[0]).toMatch(/^key,name,belongs to,industry,from,to,change,ended before the last session,above its 50 throughout/);
+  expect(file[0]).toMatch(/^key,name,family,industry,from,to,excess,change,ended,held50,held200/);
   expect(file).toHaveLength(20);
   await lists.getByRole("link", { name: "into the focus" }).click();
   await expect(page.locator("header")).toContainText("Held up");

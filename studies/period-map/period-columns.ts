@@ -7,9 +7,9 @@ const yesOrNo = (yes: boolean) => (yes ? "yes" : "no");
 export const PERIOD_COLUMNS: Column<PeriodRow>[] = [
   { key: "key", label: "key", unit: "text", value: (m) => m.key },
   { key: "name", label: "member", unit: "text", value: (m) => m.name },
-  { key: "change", label: "change", unit: "change", value: (m) => m.change },
   { key: "family", label: "belongs to", unit: "text", value: (m) => m.family },
   { key: "industry", label: "industry", unit: "text", value: (m) => m.industry },
+  { key: "change", label: "change", unit: "change", value: (m) => m.change },
   { key: "ended", label: "ended", unit: "text", about: "Before the last session", value: (m) => yesOrNo(m.ended) },
   { key: "held50", label: "held above its 50", unit: "text", value: (m) => yesOrNo(m.held50) },
   { key: "held200", label: "held above its 200", unit: "text", value: (m) => yesOrNo(m.held200) },

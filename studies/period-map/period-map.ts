@@ -22,7 +22,7 @@ import { marketValue } from "@studies/cross-section/market-values";
 import { count, date, none, signedPercent } from "@studies/words/words";
 import { averageColumn } from "@studies/columns/averages";
 import { referenceColumns } from "@studies/columns/composites";
-import { tableOf } from "@studies/table";
+import { tableOf, type Column } from "@studies/table";
 import { PERIOD_COLUMNS, EXCESS } from "./period-columns";
 
 export interface PeriodRow {
@@ -154,16 +154,15 @@ export const periodMap = defineStudy({
       ]);
     return sentences;
   },
-  table: (r) =>
-    tableOf(
-      [
-        ...PERIOD_COLUMNS,
-        { key: "excess", ...EXCESS, value: (m) => m.change - r.reference },
-        { key: "from", label: "from", unit: "text", value: () => isoDate(r.from) },
-        { key: "to", label: "to", unit: "text", value: () => isoDate(r.to) },
-      ],
-      r.rows,
-    ),
+  table(r) {
+    const [ofMember, ofPeriod] = [PERIOD_COLUMNS.slice(0, 4), PERIOD_COLUMNS.slice(4)];
+    const period: Column<PeriodRow>[] = [
+      { key: "from", label: "from", unit: "text", value: () => isoDate(r.from) },
+      { key: "to", label: "to", unit: "text", value: () => isoDate(r.to) },
+      { key: "excess", ...EXCESS, value: (m) => m.change - r.reference },
+    ];
+    return tableOf([...ofMember, ...period, ...ofPeriod], r.rows);
+  },
 });
 
 /** Index of the last session on or before a date, the first one where there is none. */

@@ -83,7 +83,10 @@ function chartColumn(here: Here): Column<RotationRow> {
       m.ticker === "" ? (
         "–"
       ) : (
-        <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}>
+        <Link
+          className="inline-block min-h-6 content-center text-indigo hover:underline"
+          to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}
+        >
           {m.ticker}
         </Link>
       ),
