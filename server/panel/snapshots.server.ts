@@ -1,4 +1,5 @@
 import fs from "node:fs";
+import path from "node:path";
 import { Piscina } from "piscina";
 import type { Derivation, MarketData } from "@studies/market/market-data";
 import { forLog, log } from "../log.server";
@@ -92,12 +93,23 @@ export class Snapshots {
     await this.#writing;
   }
 
+  /** Removes what processes that are gone left unfinished. */
+  #sweep(): void {
+    const folder = path.dirname(this.#file);
+    for (const name of fs.readdirSync(folder)) {
+      const file = path.join(folder, name);
+      if (!file.startsWith(`${this.#file}.`)) continue;
+      if (Date.now() - fs.statSync(file).mtimeMs > ABANDONED_MS) fs.rmSync(file, { force: true });
+    }
+  }
+
   async #write(): Promise<void> {
     const held = this.#held;
     if (!held || this.#isClosed) return;
     const value: Snapshot = { code: this.code, stamps: held.stamps, markets: [...held.markets] };
     const unfinished = `${this.#file}.${process.pid}`;
     try {
+      this.#sweep();
       await inThread({ file: unfinished, write: { value } });
       // Data that grew meanwhile grew in the memory that was being written.
       if (this.#held?.stamps.data === held.stamps.data) fs.renameSync(unfinished, this.#file);
@@ -108,6 +120,9 @@ export class Snapshots {
     }
   }
 }
+
+/** Older than this, an unfinished file is of a process that was ended while it wrote. */
+const ABANDONED_MS = 600_000;
 
 /** Runs a job in a thread of its own, which ends with it. */
 async function inThread(job: SnapshotJob): Promise<unknown> {

@@ -113,6 +113,17 @@ describe("a snapshot beside the database", () => {
     expect(await new Snapshots(file, "a").take(now, 2)).toEqual({});
     expect(await new Snapshots(path.join(folder, "none.db"), "a").take(stamps, 1)).toEqual({});
   });
+  it("takes the place of what a process that is gone left unfinished, and of nothing that is being written", async () => {
+    for (const [pid, age] of [
+      ["1", 3_600_000],
+      ["2", 1_000],
+    ] as const) {
+      fs.writeFileSync(`${file}-snapshot.${pid}`, "half");
+      fs.utimesSync(`${file}-snapshot.${pid}`, new Date(), new Date(Date.now() - age));
+    }
+    await written();
+    expect(fs.readdirSync(folder).filter((name) => name.includes("snapshot"))).toEqual(["a.db-snapshot", "a.db-snapshot.2"]);
+  });
   it("is not kept when the data grew while it was written", async () => {
     const markets = await loadMarkets(db, 1);
     const stamps = await getStamps(db);
