@@ -1,69 +1,137 @@
 import { isAbove, isBelow } from "../columns/compare";
-import type { Comparator, Condition, MeasureUse, Rule } from "./condition";
-import { measureOf } from "./measures";
+import type { Comparator, Condition, MeasureUse, Rule, Subject } from "./condition";
+import { isKnownAtOpen, measureOf, subjectOf } from "./measures";
+import { both, constantTruth, either, negated, truthOf, type Truth } from "./truth";
 
-/** Truth on a session: 1 true, 0 false, -1 unknown. */
-export type Truths = Int8Array;
-
-/** A measure's values a session, and the sessions on which its subject has a bar (a market has one on each). */
-export interface MeasuredColumn {
-  readonly values: Float64Array;
+/** Where the conditions on a subject are judged. */
+export interface Judged {
+  /** Sessions of its calendar. */
+  readonly sessions: number;
   /** 1 on the subject's own sessions [all]. */
   readonly own?: Uint8Array;
+  /**
+   * A measure on these sessions: of the subject itself, or of another one brought onto them.
+   * @param use whose subject is named where it is another
+   */
+  column(use: MeasureUse): Float64Array;
+  /** The sessions on which another subject has bars, brought onto these [all]. */
+  ownOf?(of: Subject): Uint8Array | undefined;
+  /** Brings truth from a calendar of its own (1, 0, NaN) onto that of whoever asks. */
+  bring?(truth: Float64Array): Float64Array;
 }
+
+export interface ConditionSource {
+  /** Sessions of the calendar on which is asked. */
+  readonly sessions: number;
+  subject(of: Subject): Judged;
+  /** Truth of a condition that was judged before, where it is kept. */
+  kept?(condition: Condition, judge: () => Truth): Truth;
+}
+
+/** Whether conditions are read at the close of a session, or at its open with what is known then. */
+export type Moment = "close" | "open";
 
 /**
  * On which sessions a rule is true.
  * Formula: three values: a comparison with NaN is unknown; all-of, any-of and not by Kleene's logic; "running" is
  * all-of and "within" any-of over the last bars, those before the first unknown; "first in n": true now and not true on
  * any of the n - 1 before; a crossing: above now and below on the latest earlier bar on which they were not equal;
- * durations, crossings and offsets count the subject's own bars (method 9, J01-J03, Z05, Z16).
- * @param rule conditions and how they combine
- * @param columnOf gives the column of a measure, all of one length
- * @param sessions that length
+ * durations, crossings and offsets count the subject's own bars (method 9, J01-J03, Z05, Z16). At the open every column
+ * that is not known then is that of the bar before (Q47).
+ * @param rule conditions and how they combine; what is switched off is not there
+ * @param source gives the columns
+ * @param moment when it is judged
  * @returns truth a session
  * @throws CoreError `bad-option` for a measure that does not exist
  */
-export function evaluateRule(rule: Rule, columnOf: (use: MeasureUse) => MeasuredColumn, sessions: number): Truths {
-  if ("all" in rule) return combined(rule.all, 0, columnOf, sessions);
-  if ("any" in rule) return combined(rule.any, 1, columnOf, sessions);
-  if ("not" in rule) return evaluateRule(rule.not, columnOf, sessions).map((x) => (x < 0 ? -1 : 1 - x));
-  return evaluateCondition(rule, columnOf, sessions);
+export function evaluateRule(rule: Rule, source: ConditionSource, moment: Moment = "close"): Truth {
+  if (rule.off) return constantTruth(source.sessions, true);
+  if ("all" in rule) {
+    let truth = constantTruth(source.sessions, true);
+    for (const part of rule.all) {
+      // What is false everywhere stays so.
+      if (!part.off) truth = both(truth, evaluateRule(part, source, moment));
+    }
+    return truth;
+  }
+  if ("any" in rule) {
+    const on = rule.any.filter((part) => !part.off);
+    if (on.length === 0 && rule.any.length > 0) return constantTruth(source.sessions, true);
+    let truth = constantTruth(source.sessions, false);
+    for (const part of on) truth = either(truth, evaluateRule(part, source, moment));
+    return truth;
+  }
+  if ("not" in rule) return rule.not.off ? constantTruth(source.sessions, true) : negated(evaluateRule(rule.not, source, moment));
+  const judge = () => evaluateCondition(rule, source, moment);
+  return source.kept ? source.kept(rule, judge) : judge();
 }
 
-/** All-of (decided by a 0) and any-of (decided by a 1). */
-function combined(
-  rules: readonly Rule[],
-  decides: 0 | 1,
-  columnOf: (use: MeasureUse) => MeasuredColumn,
-  sessions: number,
-): Truths {
-  const out = new Int8Array(sessions).fill(1 - decides);
-  for (const rule of rules) {
-    evaluateRule(rule, columnOf, sessions).forEach((x, s) => {
-      if (x === decides) out[s] = decides;
-      else if (x < 0 && out[s] !== decides) out[s] = -1;
-    });
+function evaluateCondition(condition: Condition, source: ConditionSource, moment: Moment): Truth {
+  const { left, right } = condition;
+  const of = subjectOf(left);
+  const judged = source.subject(of);
+  const atOpen = moment === "open" && judged.bring === undefined;
+  const rows = ownRows(judged);
+  const own = (values: Float64Array) => (rows ? Float64Array.from(rows, (s) => values[s]!) : values);
+  const column = (use: MeasureUse) => {
+    const back = (use.ago ?? 0) + (atOpen && !isKnownAtOpen(use) ? 1 : 0);
+    const values = judged.column({ ...use, of: subjectOf(use) });
+    if (back === 0) return own(values);
+    const other = subjectOf(use);
+    const same = JSON.stringify(other) === JSON.stringify(of);
+    // On own bars of the left subject; a right one counts its own.
+    return same ? lateBy(own(values), back) : own(lateOn(values, judged.ownOf?.(other), back));
+  };
+  const x = column(left);
+  const signs =
+    typeof right === "object"
+      ? signsOf(x, column(right), isPrice(left) && isPrice(right))
+      : signsOfNumber(x, typeof right === "string" ? (measureOf(left.measure).labels?.[right] ?? NaN) : right, isPrice(left));
+  const truths = lasting(compared(signs, condition.comparator), condition);
+  let out: Int8Array;
+  if (!rows && !condition.ago) out = truths;
+  else {
+    out = new Int8Array(judged.sessions).fill(-1);
+    const ago = condition.ago ?? 0;
+    for (let k = ago; k < truths.length; k++) out[rows ? rows[k]! : k] = truths[k - ago]!;
   }
+  if (!judged.bring) return truthOf(out);
+  // The truth of another calendar, at the open that of the session before.
+  const brought = judged.bring(Float64Array.from(out, (t) => (t < 0 ? NaN : t)));
+  const shift = moment === "open" ? 1 : 0;
+  return truthOf(
+    Int8Array.from(brought, (_, s) => (brought[s - shift] === brought[s - shift] ? (brought[s - shift] ?? -1) : -1)),
+  );
+}
+
+const isPrice = (use: MeasureUse) => measureOf(use.measure).unit === "price";
+
+/** The subject's own sessions; undefined where it has all of them. */
+function ownRows({ own, sessions }: Judged): Int32Array | undefined {
+  if (!own) return undefined;
+  const rows = new Int32Array(sessions);
+  let count = 0;
+  for (let s = 0; s < sessions; s++) if (own[s] === 1) rows[count++] = s;
+  return count === sessions ? undefined : rows.subarray(0, count);
+}
+
+function lateBy(values: Float64Array, back: number): Float64Array {
+  const out = new Float64Array(values.length).fill(NaN);
+  if (back < values.length) out.set(values.subarray(0, values.length - back), back);
   return out;
 }
 
-function evaluateCondition(condition: Condition, columnOf: (use: MeasureUse) => MeasuredColumn, sessions: number): Truths {
-  const left = columnOf(condition.left);
-  const right =
-    typeof condition.right === "number" ? new Float64Array(sessions).fill(condition.right) : columnOf(condition.right).values;
-  const prices =
-    typeof condition.right !== "number" &&
-    measureOf(condition.left.measure).unit === "price" &&
-    measureOf(condition.right.measure).unit === "price";
-  // The subject's own bars, side by side.
+/** A column of another subject, each value that of so many of its own bars before. */
+function lateOn(values: Float64Array, own: Uint8Array | undefined, back: number): Float64Array {
+  if (!own) return lateBy(values, back);
+  const out = new Float64Array(values.length).fill(NaN);
   const rows: number[] = [];
-  for (let s = 0; s < sessions; s++) if (!left.own || left.own[s] === 1) rows.push(s);
-  const at = (column: Float64Array) => Float64Array.from(rows, (s) => column[s]!);
-  const signs = signsOf(at(left.values), at(right), prices);
-  const truths = lasting(compared(signs, condition.comparator), condition);
-  const out = new Int8Array(sessions).fill(-1);
-  rows.forEach((s, k) => (out[s] = truths[k - (condition.ago ?? 0)] ?? -1));
+  for (let s = 0; s < values.length; s++) {
+    if (own[s] !== 1) continue;
+    rows.push(s);
+    const before = rows[rows.length - 1 - back];
+    if (before !== undefined) out[s] = values[before]!;
+  }
   return out;
 }
 
@@ -71,51 +139,83 @@ const UNKNOWN = 2;
 
 /** 1 above, -1 below, 0 equal, 2 unknown. */
 function signsOf(left: Float64Array, right: Float64Array, prices: boolean): Int8Array {
-  return Int8Array.from(left, (x, k) => {
-    const y = right[k]!;
-    if (x !== x || y !== y) return UNKNOWN;
-    if (prices) return isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
-    return Math.sign(x - y);
-  });
+  const out = new Int8Array(left.length);
+  for (let k = 0; k < out.length; k++) {
+    const [x, y] = [left[k]!, right[k]!];
+    if (x !== x || y !== y) out[k] = UNKNOWN;
+    else if (prices) out[k] = isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
+    else out[k] = x > y ? 1 : x < y ? -1 : 0;
+  }
+  return out;
 }
 
-function compared(signs: Int8Array, comparator: Comparator): Truths {
-  const wanted = comparator.endsWith("above") ? 1 : -1;
-  if (!comparator.startsWith("crosses")) return signs.map((s) => (s === UNKNOWN ? -1 : s === wanted ? 1 : 0));
+function signsOfNumber(left: Float64Array, y: number, prices: boolean): Int8Array {
+  const out = new Int8Array(left.length);
+  for (let k = 0; k < out.length; k++) {
+    const x = left[k]!;
+    if (x !== x || y !== y) out[k] = UNKNOWN;
+    else if (prices) out[k] = isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
+    else out[k] = x > y ? 1 : x < y ? -1 : 0;
+  }
+  return out;
+}
+
+/** Truth of each sign but unknown, as bits: 1 for below, 2 for equal, 4 for above. */
+const TRUE_ON: Readonly<Record<Exclude<Comparator, "crosses above" | "crosses below">, number>> = {
+  above: 4,
+  below: 1,
+  "at least": 6,
+  "at most": 3,
+  is: 2,
+  "is not": 5,
+};
+
+function compared(signs: Int8Array, comparator: Comparator): Int8Array {
+  if (comparator === "crosses above" || comparator === "crosses below") return crossed(signs, comparator);
+  const trueOn = TRUE_ON[comparator];
+  return signs.map((sign) => (sign === UNKNOWN ? -1 : (trueOn >> (sign + 1)) & 1));
+}
+
+function crossed(signs: Int8Array, comparator: "crosses above" | "crosses below"): Int8Array {
+  const wanted = comparator === "crosses above" ? 1 : -1;
   // The sign of the latest earlier bar on which they were not equal, 0 while there is none.
   let before = 0;
-  return signs.map((s) => {
-    const truth = s === UNKNOWN || before === 0 ? -1 : s === wanted && before === -wanted ? 1 : 0;
-    if (s === 1 || s === -1) before = s;
+  return signs.map((sign) => {
+    const truth = sign === UNKNOWN || before === 0 ? -1 : sign === wanted && before === -wanted ? 1 : 0;
+    if (sign === 1 || sign === -1) before = sign;
     return truth;
   });
 }
 
-function lasting(truths: Truths, { running, within, firstIn }: Condition): Truths {
+function lasting(truths: Int8Array, { running, within, firstIn }: Condition): Int8Array {
   if (running !== undefined) return windowed(truths, running, 0);
   if (within !== undefined) return windowed(truths, within, 1);
   if (firstIn === undefined) return truths;
-  return truths.map((now, k) => {
-    if (now !== 1) return now;
-    let unknown = false;
-    for (let j = k - 1; j > k - firstIn; j--) {
-      const then = truths[j] ?? -1;
-      if (then === 1) return 0;
-      if (then < 0) unknown = true;
-    }
-    return unknown ? -1 : 1;
-  });
+  const out = new Int8Array(truths.length);
+  let lastTrue = -Infinity;
+  let lastUnknown = -1;
+  for (let k = 0; k < out.length; k++) {
+    const now = truths[k]!;
+    const first = k - firstIn;
+    if (now !== 1) out[k] = now;
+    else if (lastTrue > first) out[k] = 0;
+    else out[k] = lastUnknown > first ? -1 : 1;
+    if (now === 1) lastTrue = k;
+    else if (now < 0) lastUnknown = k;
+  }
+  return out;
 }
 
 /** All-of (decided by a 0) or any-of (by a 1) over the last n bars; those before the first are unknown. */
-function windowed(truths: Truths, n: number, decides: 0 | 1): Truths {
-  return truths.map((_, k) => {
-    let unknown = false;
-    for (let j = k; j > k - n; j--) {
-      const then = truths[j] ?? -1;
-      if (then === decides) return decides;
-      if (then < 0) unknown = true;
-    }
-    return unknown ? -1 : 1 - decides;
-  });
+function windowed(truths: Int8Array, n: number, decides: 0 | 1): Int8Array {
+  const out = new Int8Array(truths.length);
+  let lastDecided = -Infinity;
+  let lastUnknown = -1;
+  for (let k = 0; k < out.length; k++) {
+    const now = truths[k]!;
+    if (now === decides) lastDecided = k;
+    else if (now < 0) lastUnknown = k;
+    out[k] = lastDecided > k - n ? decides : lastUnknown > k - n ? -1 : 1 - decides;
+  }
+  return out;
 }

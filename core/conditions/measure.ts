@@ -1,51 +1,112 @@
 import type { BarColumn } from "../columns/panel";
+import type { Comparator, ParameterValue, Rule, Subject } from "./condition";
 
 /** Bars of the subject, one row a session; NaN where it has none. */
 export type MeasuredBars = Readonly<Record<BarColumn, Float64Array>>;
 
-export interface MeasureParameter {
+export interface NumberParameter {
   readonly name: string;
   readonly default: number;
-  readonly least: number;
-  readonly most: number;
+  readonly min: number;
+  readonly max: number;
   /** The only values it can have, where there are few. */
   readonly among?: readonly number[];
+  /** Whether it may lie between whole numbers [no]. */
+  readonly fractional?: true;
+}
+
+export interface TextParameter {
+  readonly name: string;
+  readonly default: string;
+  /** The values it can have; where there are none it is free, such as the key of a group. */
+  readonly among?: readonly string[];
+  /** What a free text names. */
+  readonly names?: "group" | "benchmark";
+}
+
+export type Parameter = NumberParameter | TextParameter;
+export type Params = Readonly<Record<string, ParameterValue>>;
+
+/**
+ * How a value is meant and compared: prices by the rule for ties, all others plainly. `percent` runs from 0 to 100, a
+ * `fraction` is said in percent, `volume` counts units or money, `label` has names for its values.
+ */
+export type MeasureUnit = "price" | "percent" | "fraction" | "number" | "sessions" | "volume" | "label";
+
+/** What its subject must have for it to be known at all. */
+export type Needs = "closes" | "bars" | "volume" | "market" | "stock" | "peers" | "calendar" | "members" | "reports";
+
+/**
+ * A sentence of its own for some conditions on a measure. Tokens: `{it}` and `{its}` the subject, `{value}` the number it is
+ * compared with, and the parameters by their names.
+ */
+export interface SentenceForm {
+  readonly text: string;
+  readonly comparator: Comparator;
+  /** The only right side it is for [any number or label, said as `{value}`]. */
+  readonly right?: number | string;
+  /** For a right side that is this measure of the same subject; the parameters in the text are its own. */
+  readonly other?: { readonly measure: string; readonly ago?: number };
+  readonly params?: Params;
+}
+
+/** A phrase by which conditions are typed, and the condition it is. Tokens: `{n}`, `{m}` whole numbers, `{nth}` one as third, `{x}` a number, `{p}` a percentage. */
+export interface Phrase {
+  readonly text: string;
+  rule(values: { readonly n: number; readonly m: number; readonly x: number; readonly p: number }): Rule;
 }
 
 /**
- * A measure that conditions can name. Prices are compared with prices by the rule for ties; numbers plainly. A measure
- * of a market has no calculation on bars: whoever evaluates gives its column.
+ * A measure that conditions can name: its parameters with bounds, its unit, when it is known, how it is said and typed. One
+ * calculated from bars brings its column; of any other whoever evaluates gives it.
  */
 export interface Measure {
   readonly name: string;
-  readonly unit: "price" | "percent" | "fraction" | "number";
-  readonly params: readonly MeasureParameter[];
-  /** In a sentence, after "the": `n` stands for the parameters. */
-  words(params: Readonly<Record<string, number>>): string;
-  readonly column?: (bars: MeasuredBars, params: Readonly<Record<string, number>>) => Float64Array;
+  readonly unit: MeasureUnit;
+  readonly params: readonly Parameter[];
+  readonly needs: Needs;
+  /** Whose it is where nothing else is said [self]. */
+  readonly of?: Subject;
+  /** Whether it is known at the open of its session already [at the close]. */
+  readonly atOpen?: true;
+  /** Names of its values, with the numbers they stand for. */
+  readonly labels?: Readonly<Record<string, number>>;
+  /** In a sentence, after "its": the parameters stand by their names, `{unit}` (`{units}`) for session, week or month, `{on}` for the column. */
+  readonly noun: string;
+  readonly forms: readonly SentenceForm[];
+  /** What it is called when typed; parameters by their names. */
+  readonly aliases: readonly string[];
+  /** Right sides worth offering where only the measure was typed. */
+  readonly usual: readonly (readonly [Comparator, number | string])[];
+  readonly phrases: readonly Phrase[];
+  /** From bars and their epoch days. */
+  readonly column?: (bars: MeasuredBars, params: Params, days: Int32Array) => Float64Array;
+}
+
+/** A measure as it is written down, with what most have left out. */
+export type MeasureGiven = Partial<Measure> & Pick<Measure, "name" | "unit" | "noun">;
+
+/** Fills in what was left out. */
+export function measure(given: MeasureGiven): Measure {
+  return { params: [], needs: "closes", forms: [], aliases: [], usual: [], phrases: [], ...given };
 }
 
 /** A window of n bars. */
-export const window = (n: number, least = 1): MeasureParameter => ({ name: "n", default: n, least, most: 1000 });
-/** A measure without parameters. */
-export const plain = (name: string, unit: Measure["unit"], words: string, column?: Measure["column"]): Measure => ({
-  name,
-  unit,
-  params: [],
-  words: () => words,
-  ...(column ? { column } : {}),
-});
-/** A measure over n bars. */
-export const ofN = (
-  name: string,
-  unit: Measure["unit"],
-  n: MeasureParameter,
-  words: (n: number) => string,
-  column?: (bars: MeasuredBars, n: number) => Float64Array,
-): Measure => ({
-  name,
-  unit,
-  params: [n],
-  words: (p) => words(p["n"]!),
-  ...(column ? { column: (bars, p) => column(bars, p["n"]!) } : {}),
-});
+export const window = (n: number, min = 1, name = "n"): NumberParameter => ({ name, default: n, min, max: 1000 });
+
+export const SAMPLINGS_OF_BARS = ["daily", "weekly", "monthly"] as const;
+export type BarSampling = (typeof SAMPLINGS_OF_BARS)[number];
+/** On daily bars, or on weekly or monthly ones that are over. */
+export const SAMPLED: TextParameter = { name: "sampling", default: "daily", among: SAMPLINGS_OF_BARS };
+/** Which column of bars an indicator is of. */
+export const COLUMN: TextParameter = { name: "on", default: "close", among: ["open", "high", "low", "close", "volume"] };
+
+/** The column that a measure with the parameter `on` is of. */
+export const columnOf = (bars: MeasuredBars, params: Params): Float64Array => bars[params["on"] as BarColumn];
+
+/** The number that a parameter has. */
+export const numberOf = (params: Params, name = "n"): number => params[name] as number;
+
+export function isNumberParameter(parameter: Parameter): parameter is NumberParameter {
+  return typeof parameter.default === "number";
+}

@@ -1,59 +1,82 @@
-import type { Condition, MeasureUse, Rule, Subject } from "./condition";
-import { measureOf, paramsOf } from "./measures";
+import type { Condition, Rule } from "./condition";
+import { measureOf, paramsOf, subjectOf } from "./measures";
+import { filled } from "./template";
+import { formOf, formTokens, nounOf, possessive, sameSubject, valueText, VERBS } from "./words";
 
 /**
- * A rule as one plain English sentence part, without a full stop.
+ * A rule as one plain English sentence part, without a full stop; what is switched off is left out. `readSentence` reads
+ * it back.
  * @param rule conditions and how they combine
- * @returns for example "the close is above its 50-session simple average on 2 sessions running"
+ * @returns for example "its close is above its 50-session simple average for 2 sessions running"
  * @throws CoreError `bad-option` for a measure or parameter that does not exist
- * @example ruleSentence({ left: { measure: "rsi" }, comparator: "below", right: 30, running: 2 }) // => "the RSI(14) is below 30 on 2 sessions running"
+ * @example ruleSentence({ left: { measure: "rsi" }, comparator: "below", right: 30, running: 2 }) // => "its RSI(14) is below 30 for 2 sessions running"
  */
 export function ruleSentence(rule: Rule): string {
-  if ("all" in rule) return rule.all.length === 0 ? "always" : nested(rule.all, " and ");
-  if ("any" in rule) return rule.any.length === 0 ? "never" : nested(rule.any, " or ");
+  if ("all" in rule) return joined(rule.all, " and ", "always");
+  if ("any" in rule) return joined(rule.any, " or ", "never");
   if ("not" in rule) return `not (${ruleSentence(rule.not)})`;
   return conditionSentence(rule);
 }
 
-function nested(rules: readonly Rule[], joint: string): string {
-  return rules
+function joined(rules: readonly Rule[], joint: string, nothing: string): string {
+  const on = rules.filter((rule) => !rule.off);
+  if (on.length === 0) return nothing;
+  return on
     .map((rule) => {
       const text = ruleSentence(rule);
-      const many = ("all" in rule && rule.all.length > 1) || ("any" in rule && rule.any.length > 1);
-      return many ? `(${text})` : text;
+      const several = ("all" in rule && live(rule.all) > 1) || ("any" in rule && live(rule.any) > 1);
+      return several && on.length > 1 ? `(${text})` : text;
     })
     .join(joint);
 }
 
-function conditionSentence(condition: Condition): string {
-  const { left, comparator, right, running, within, firstIn, ago } = condition;
-  const verb = comparator.startsWith("crosses") ? comparator : `is ${comparator}`;
+const live = (rules: readonly Rule[]) => rules.filter((rule) => !rule.off).length;
+
+/** A sentence part in the pieces that can be opened: who and what, how compared, against what, how long. */
+export interface ConditionParts {
+  readonly left: string;
+  readonly verb: string;
+  readonly right: string;
+  readonly lasting: string;
+  readonly offset: string;
+  /** The whole said in words of its own; then the parts before are not what is said. */
+  readonly form?: string;
+}
+
+/**
+ * A condition in the parts of its sentence.
+ * @param condition one comparison
+ * @throws CoreError `bad-option` for a measure or parameter that does not exist
+ */
+export function conditionParts(condition: Condition): ConditionParts {
+  const { left, comparator, right, ago } = condition;
+  const measure = measureOf(left.measure);
+  const subject = subjectOf(left);
+  const form = formOf(condition);
+  const other = typeof right === "object" ? subjectOf(right) : subject;
   const against =
-    typeof right === "number"
-      ? numberWords(right, measureOf(left.measure).unit)
-      : `${sameSubject(left.of, right.of) ? "its" : "the"} ${measureWords(right)}`;
-  const lasting =
-    running !== undefined
-      ? ` on ${running} sessions running`
-      : within !== undefined
-        ? ` within the last ${within} sessions`
-        : firstIn !== undefined
-          ? ` for the first time in ${firstIn} sessions`
-          : "";
-  const offset = ago ? `, ${ago} ${ago === 1 ? "session" : "sessions"} ago` : "";
-  return `the ${measureWords(left)} ${verb} ${against}${lasting}${offset}`;
+    typeof right === "object"
+      ? `${sameSubject(subject, other) ? "its" : possessive(other, true)} ${nounOf(right)}`
+      : valueText(right, measure);
+  return {
+    left: `${possessive(subject)} ${nounOf(left)}`,
+    verb: VERBS[comparator],
+    right: against,
+    lasting: lastingText(condition),
+    offset: ago ? `, ${ago} ${ago === 1 ? "session" : "sessions"} ago` : "",
+    ...(form
+      ? { form: filled(form.text, paramsOf(typeof right === "object" ? right : left), formTokens(condition, measure)) }
+      : {}),
+  };
 }
 
-function measureWords(use: MeasureUse): string {
-  const words = measureOf(use.measure).words(paramsOf(use));
-  return typeof use.of === "object" ? `${words} of ${use.of.ticker}` : words;
+function lastingText({ running, within, firstIn }: Condition): string {
+  if (running !== undefined) return ` for ${running} sessions running`;
+  if (within !== undefined) return ` within the last ${within} sessions`;
+  return firstIn !== undefined ? ` for the first time in ${firstIn} sessions` : "";
 }
 
-function sameSubject(a: Subject | undefined, b: Subject | undefined): boolean {
-  return JSON.stringify(a ?? "self") === JSON.stringify(b ?? "self") && typeof b !== "object";
-}
-
-function numberWords(x: number, unit: string): string {
-  const text = unit === "fraction" ? `${Number((100 * x).toPrecision(12))}%` : String(x);
-  return text.replace("-", "\u2212");
+function conditionSentence(condition: Condition): string {
+  const { left, verb, right, lasting, offset, form } = conditionParts(condition);
+  return `${form ?? `${left} ${verb} ${right}`}${lasting}${offset}`;
 }

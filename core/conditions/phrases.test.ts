@@ -1,0 +1,58 @@
+import { readFileSync } from "node:fs";
+import { describe, expect, it } from "vitest";
+import { MEASURES, readPhrase, readSentence, ruleSentence } from "..";
+
+const ROWS = readFileSync("docs/conditions.md", "utf8")
+  .split("## Phrases")[1]!
+  .split("\n")
+  .filter((line) => line.startsWith("|") && !/^\| (typed|---)/.test(line))
+  .map(
+    (line) =>
+      line
+        .split("|")
+        .slice(1, -1)
+        .map((cell) => cell.trim()) as [string, string],
+  );
+
+describe("typed phrases", () => {
+  it("are more than two hundred", () => {
+    expect(ROWS.length).toBeGreaterThanOrEqual(200);
+  });
+  it.each(ROWS)("%s", (typed, sentence) => {
+    expect(readPhrase(typed)[0]?.sentence).toBe(sentence);
+    expect(ruleSentence(readSentence(sentence)!)).toBe(sentence);
+  });
+  it("have up to seven readings, each another, the likeliest first", () => {
+    const readings = readPhrase("above 55").map((r) => r.sentence);
+    expect(readings).toEqual([
+      "its close is above its 55-session simple average",
+      "its close is above its 55-session exponential average",
+      "its RSI(14) is above 55",
+    ]);
+    const many = readPhrase("st").map((r) => r.sentence);
+    expect(many).toHaveLength(7);
+    expect(new Set(many).size).toBe(7);
+  });
+  it("are completed while they are being typed", () => {
+    expect(readPhrase("last sess").map((r) => r.sentence)).toContain("it is the last session of the month");
+    expect(readPhrase("volat").map((r) => r.sentence)).toContain("the market's volatility is Rough");
+  });
+  it("that mean nothing, or nothing within its bounds, have no reading", () => {
+    expect(readPhrase("purple cows")).toEqual([]);
+    expect(readPhrase("  ")).toEqual([]);
+    expect(readPhrase("above 99999 average").filter((r) => /99,?999/.test(r.sentence))).toEqual([]);
+  });
+});
+
+describe("each measure", () => {
+  it.each(MEASURES.map((m) => [m.name, m] as const))(
+    "%s is found by what it is called, and its phrases mean it",
+    (_, measure) => {
+      expect(measure.aliases.length).toBeGreaterThan(0);
+      for (const [comparator, right] of measure.usual) {
+        const rule = { left: { measure: measure.name }, comparator, right };
+        expect(ruleSentence(readSentence(ruleSentence(rule))!)).toBe(ruleSentence(rule));
+      }
+    },
+  );
+});

@@ -1,0 +1,108 @@
+/*
+ * Truth a session in two sets of bits: on which sessions something is true, and on which it is known at all. Kleene's
+ * logic on 32 sessions at a time.
+ */
+
+export interface Truth {
+  readonly sessions: number;
+  /** Bit s % 32 of word s / 32; only where it is known. */
+  readonly yes: Uint32Array;
+  readonly known: Uint32Array;
+}
+
+/** Truth of which nothing is known yet. */
+export function unknownTruth(sessions: number): Truth {
+  const words = (sessions + 31) >> 5;
+  return { sessions, yes: new Uint32Array(words), known: new Uint32Array(words) };
+}
+
+/** The same on every session. */
+export function constantTruth(sessions: number, value: boolean): Truth {
+  const truth = unknownTruth(sessions);
+  truth.known.fill(0xffffffff);
+  if (value) truth.yes.fill(0xffffffff);
+  return trimmed(truth);
+}
+
+/** From 1 true, 0 false, -1 unknown a session. */
+export function truthOf(values: Int8Array): Truth {
+  const truth = unknownTruth(values.length);
+  for (let s = 0; s < values.length; s++) {
+    const x = values[s]!;
+    if (x < 0) continue;
+    truth.known[s >> 5]! |= 1 << (s & 31);
+    if (x > 0) truth.yes[s >> 5]! |= 1 << (s & 31);
+  }
+  return truth;
+}
+
+/** 1 true, 0 false, -1 unknown on one session; unknown outside. */
+export function truthAt({ sessions, yes, known }: Truth, s: number): -1 | 0 | 1 {
+  if (s < 0 || s >= sessions || ((known[s >> 5]! >>> (s & 31)) & 1) === 0) return -1;
+  return ((yes[s >> 5]! >>> (s & 31)) & 1) as 0 | 1;
+}
+
+/** True where both are; false where either is. */
+export function both(a: Truth, b: Truth): Truth {
+  const out = unknownTruth(a.sessions);
+  for (let w = 0; w < out.yes.length; w++) {
+    out.yes[w] = a.yes[w]! & b.yes[w]!;
+    out.known[w] = (a.known[w]! & b.known[w]!) | (a.known[w]! & ~a.yes[w]!) | (b.known[w]! & ~b.yes[w]!);
+  }
+  return out;
+}
+
+/** True where either is; false where both are. */
+export function either(a: Truth, b: Truth): Truth {
+  const out = unknownTruth(a.sessions);
+  for (let w = 0; w < out.yes.length; w++) {
+    out.yes[w] = a.yes[w]! | b.yes[w]!;
+    out.known[w] = (a.known[w]! & b.known[w]!) | a.yes[w]! | b.yes[w]!;
+  }
+  return out;
+}
+
+export function negated(a: Truth): Truth {
+  const out = unknownTruth(a.sessions);
+  for (let w = 0; w < out.yes.length; w++) {
+    out.known[w] = a.known[w]!;
+    out.yes[w] = a.known[w]! & ~a.yes[w]!;
+  }
+  return out;
+}
+
+/** How many sessions of a set of bits are in it. */
+export function bitCount(words: Uint32Array): number {
+  let count = 0;
+  for (const word of words) {
+    let x = word - ((word >>> 1) & 0x55555555);
+    x = (x & 0x33333333) + ((x >>> 2) & 0x33333333);
+    count += (((x + (x >>> 4)) & 0x0f0f0f0f) * 0x01010101) >>> 24;
+  }
+  return count;
+}
+
+/** The sessions of a set of bits, ascending, from one on. */
+export function sessionsOf(words: Uint32Array, from = 0): number[] {
+  const out: number[] = [];
+  for (let w = from >> 5; w < words.length; w++) {
+    let x = words[w]!;
+    while (x !== 0) {
+      const bit = 31 - Math.clz32(x & -x);
+      const s = 32 * w + bit;
+      if (s >= from) out.push(s);
+      x &= x - 1;
+    }
+  }
+  return out;
+}
+
+/** Words without bits beyond the last session. */
+function trimmed(truth: Truth): Truth {
+  const rest = truth.sessions & 31;
+  if (rest > 0) {
+    const mask = 2 ** rest - 1;
+    for (const words of [truth.yes, truth.known]) words[words.length - 1]! &= mask;
+  }
+  return truth;
+}
