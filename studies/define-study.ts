@@ -4,7 +4,7 @@ import type { Market } from "@studies/market/market";
 
 /** A place in the application, as a study names it: the screen and what it should show there. */
 export interface Link {
-  readonly screen: "today" | "regime" | "breadth" | "timing" | "rotation" | "groups" | "period-map" | "chart";
+  readonly screen: "today" | "regime" | "breadth" | "timing" | "rotation" | "groups" | "period-map" | "precedents" | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }
 

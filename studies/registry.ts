@@ -12,6 +12,7 @@ import { groups } from "@studies/strength/groups";
 import { internals } from "@studies/breadth/internals";
 import { periodMap } from "@studies/period-map/period-map";
 import { members } from "@studies/breadth/members";
+import { precedents } from "@studies/precedents/precedents";
 import { oscillators } from "@studies/regime/oscillators";
 import { ownTiming } from "@studies/timing/own-timing";
 import { regimeStudy } from "@studies/regime/regime";
@@ -45,6 +46,7 @@ const ALL = [
   rotation,
   groups,
   periodMap,
+  precedents,
   stocks,
   chart,
   directory,

@@ -1,6 +1,6 @@
 import type { BarColumn } from "./panel";
 import { requireSameLength } from "../core-error";
-import { weekday, weekEnd } from "./epoch-day";
+import { periodEnd } from "../seasons/session-calendar";
 
 export interface SampledBars {
   /** One bar a week or month, those without any left as NaN. */
@@ -27,14 +27,14 @@ export function sampledBars(
   sampling: "weekly" | "monthly",
 ): SampledBars {
   requireSameLength("sampledBars", bars.close, days);
-  const lastWeekday = sampling === "weekly" ? weekEnd : lastWeekdayOfMonth;
+  const period = sampling === "weekly" ? "week" : "month";
   const over = new Int32Array(days.length);
   const ends: number[] = [];
   let end = -1;
   let samples = -1;
   const sampleOf = new Int32Array(days.length);
   for (let t = 0; t < days.length; t++) {
-    const own = lastWeekday(days[t]!);
+    const own = periodEnd(days[t]!, period);
     if (own !== end) {
       samples++;
       end = own;
@@ -56,12 +56,4 @@ export function sampledBars(
     out.volume[k] = fresh ? bars.volume[t]! : out.volume[k]! + bars.volume[t]!;
   }
   return { bars: out, days: Int32Array.from(ends, (t) => days[t]!), over };
-}
-
-/** The last Monday to Friday of the month of a day. */
-function lastWeekdayOfMonth(day: number): number {
-  const date = new Date(day * 86_400_000);
-  let last = Date.UTC(date.getUTCFullYear(), date.getUTCMonth() + 1, 0) / 86_400_000;
-  while (weekday(last) > 5) last--;
-  return last;
 }

@@ -141,7 +141,8 @@ const UNKNOWN = 2;
 function signsOf(left: Float64Array, right: Float64Array, prices: boolean): Int8Array {
   const out = new Int8Array(left.length);
   for (let k = 0; k < out.length; k++) {
-    const [x, y] = [left[k]!, right[k]!];
+    const x = left[k]!;
+    const y = right[k]!;
     if (x !== x || y !== y) out[k] = UNKNOWN;
     else if (prices) out[k] = isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
     else out[k] = x > y ? 1 : x < y ? -1 : 0;

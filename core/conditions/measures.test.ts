@@ -178,9 +178,7 @@ describe("what is known at the open", () => {
     }
     // States, extremes and swings, which this one session does not move: none else is called unknown without need.
     expect(unmoved.sort()).toEqual(
-      [
-        ...["doji", "inside session", "regime", "sessions in regime", "smallest range", "swing high", "volatility state"],
-      ].sort(),
+      [...["doji", "inside session", "regime", "sessions in regime", "smallest range", "swing high", "volatility state"]].sort(),
     );
   });
 });

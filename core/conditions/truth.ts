@@ -82,17 +82,12 @@ export function bitCount(words: Uint32Array): number {
   return count;
 }
 
-/** The sessions of a set of bits, ascending, from one on. */
-export function sessionsOf(words: Uint32Array, from = 0): number[] {
-  const out: number[] = [];
-  for (let w = from >> 5; w < words.length; w++) {
-    let x = words[w]!;
-    while (x !== 0) {
-      const bit = 31 - Math.clz32(x & -x);
-      const s = 32 * w + bit;
-      if (s >= from) out.push(s);
-      x &= x - 1;
-    }
+/** The sessions of a set of bits, ascending. */
+export function sessionsOf(words: Uint32Array): Int32Array {
+  const out = new Int32Array(bitCount(words));
+  let n = 0;
+  for (let w = 0; w < words.length; w++) {
+    for (let x = words[w]!; x !== 0; x &= x - 1) out[n++] = 32 * w + 31 - Math.clz32(x & -x);
   }
   return out;
 }

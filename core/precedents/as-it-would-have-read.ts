@@ -24,7 +24,9 @@ const ZERO = 1e-12;
 export function asItWouldHaveRead(base: Float64Array, occurrences: readonly number[], plan: TradePlan): PastReadings {
   const readings: { session: number; won: boolean }[] = [];
   let [baseSum, baseCount, next] = [0, 0, 0];
-  occurrences.forEach((t, i) => {
+  // Occurrences do not overlap, so that they finish in their order.
+  let [ownSum, ownCount] = [0, 0];
+  for (const t of occurrences) {
     const entry = entryMoment(plan, t);
     for (; next < base.length && exitMoment(plan, next) < entry; next++) {
       const x = base[next]!;
@@ -32,13 +34,14 @@ export function asItWouldHaveRead(base: Float64Array, occurrences: readonly numb
       baseSum += x;
       baseCount++;
     }
-    const earlier = occurrences.slice(0, i).filter((s) => exitMoment(plan, s) < entry);
-    if (earlier.length < LEAST_EARLIER || baseCount === 0 || Number.isNaN(base[t])) return;
+    for (; ownCount < occurrences.length && exitMoment(plan, occurrences[ownCount]!) < entry; ownCount++)
+      ownSum += base[occurrences[ownCount]!]!;
+    if (ownCount < LEAST_EARLIER || baseCount === 0 || Number.isNaN(base[t])) continue;
     const baseMean = baseSum / baseCount;
-    const edge = earlier.reduce((sum, s) => sum + base[s]!, 0) / earlier.length - baseMean;
-    if (Math.abs(edge) <= ZERO) return;
+    const edge = ownSum / ownCount - baseMean;
+    if (Math.abs(edge) <= ZERO) continue;
     const outcome = base[t]! - baseMean;
     readings.push({ session: t, won: Math.abs(outcome) > ZERO && Math.sign(outcome) === Math.sign(edge) });
-  });
+  }
   return { n: readings.length, hits: readings.filter((r) => r.won).length, readings };
 }

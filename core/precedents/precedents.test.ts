@@ -197,6 +197,17 @@ describe("p by re-dating", () => {
       expect(reDatingP(several, 1)).toBeCloseTo(slowP(several, 1), 12);
     }
   });
+  it("comes out the same by adding up and by transforms", () => {
+    // More than five hundred occurrences an instrument, which transforms are for.
+    const dense = (missing: number) => {
+      const deviations = Float64Array.from({ length: 1100 }, () => (random() < missing ? NaN : random() - 0.5));
+      return { deviations, occurrences: [...Array(1100).keys()].filter(() => random() < 0.6) };
+    };
+    for (const several of [[dense(0)], [dense(0.2), dense(0)]]) {
+      expect(several.every((i) => i.occurrences.length > 500)).toBe(true);
+      expect(reDatingP(several, 3)).toBeCloseTo(slowP(several, 3), 12);
+    }
+  });
   it("is small where every occurrence is far from the rest, and 1 / L at the least", () => {
     const deviations = Float64Array.from({ length: 200 }, (_, s) => (s % 37 === 5 ? 1 : 0.01 * Math.sin(s)));
     const occurrences = [5, 42, 79, 116, 153, 190];

@@ -1,3 +1,5 @@
+import { fourier } from "../stats/fourier";
+
 /** One instrument's base returns and occurrences, on numbered sessions. */
 export interface DatedReturns {
   /** Base return less the own base mean, by number of the session; NaN where there is none. */
@@ -29,31 +31,19 @@ export function reDatingP(instruments: readonly DatedReturns[], hold: number): n
 
 /** The statistic of each shift from 0 to L - 1; NaN where fewer than two occurrences are left. */
 function shiftStatistics(instruments: readonly DatedReturns[], length: number, hold: number): Float64Array {
-  const sums = new Float64Array(length);
-  const squares = new Float64Array(length);
-  const counts = new Float64Array(length);
+  const occurrences = instruments.reduce((n, i) => n + i.occurrences.length, 0);
+  // Adding up is as many steps as occurrences x sessions; by transforms it is as many as instruments x sessions.
+  const isCheap = occurrences < TRANSFORM_WORTH * instruments.length;
+  const { sums, squares, counts } = isCheap ? addedUp(instruments, length) : correlated(instruments, length);
   let [total, totalSquares, all] = [0, 0, 0];
-  for (const { deviations, occurrences } of instruments) {
-    // Without a value it adds nothing to the sums, and is not counted.
-    const values = deviations.map((x) => (Number.isNaN(x) ? 0 : x));
-    let missing = false;
+  for (const { deviations } of instruments) {
     for (let k = 0; k < length; k++) {
-      if (Number.isNaN(deviations[k])) {
-        missing = true;
-        continue;
-      }
-      total += values[k]!;
-      totalSquares += values[k]! * values[k]!;
+      const x = deviations[k]!;
+      if (x !== x) continue;
+      total += x;
+      totalSquares += x * x;
       all++;
     }
-    for (const at of occurrences) {
-      addShifted(sums, values, at, false);
-      addShifted(squares, values, at, true);
-      if (missing) {
-        for (let k = 0, p = at; k < length; k++, p = p + 1 === length ? 0 : p + 1) if (!Number.isNaN(deviations[p])) counts[k]!++;
-      }
-    }
-    if (!missing) for (let k = 0; k < length; k++) counts[k]! += occurrences.length;
   }
   const out = new Float64Array(length).fill(NaN);
   for (let k = 0; k < length; k++) {
@@ -70,15 +60,97 @@ function shiftStatistics(instruments: readonly DatedReturns[], length: number, h
   return out;
 }
 
-/** Adds to each shift the value (or its square) that an occurrence has there, round the end. */
-function addShifted(sums: Float64Array, values: Float64Array, at: number, squared: boolean): void {
-  const length = values.length;
-  const turn = length - at;
-  if (squared) {
-    for (let k = 0; k < turn; k++) sums[k]! += values[at + k]! * values[at + k]!;
-    for (let k = turn; k < length; k++) sums[k]! += values[k - turn]! * values[k - turn]!;
-  } else {
-    for (let k = 0; k < turn; k++) sums[k]! += values[at + k]!;
-    for (let k = turn; k < length; k++) sums[k]! += values[k - turn]!;
+/** Occurrences an instrument from which transforms are faster. */
+const TRANSFORM_WORTH = 500;
+
+/** Of each shift: sum and sum of squares of the deviations at the shifted places, and how many there are. */
+interface Shifted {
+  readonly sums: Float64Array;
+  readonly squares: Float64Array;
+  readonly counts: Float64Array;
+}
+
+/** Shifts that are added up at a time, so that their sums stay near the processor. */
+const BLOCK = 512;
+
+function addedUp(instruments: readonly DatedReturns[], length: number): Shifted {
+  const sums = new Float64Array(length);
+  const squares = new Float64Array(length);
+  const counts = new Float64Array(length);
+  for (const { deviations, occurrences } of instruments) {
+    const { values, squared, known } = twice(deviations);
+    for (let start = 0; start < length; start += BLOCK) {
+      const end = Math.min(length, start + BLOCK);
+      for (const at of occurrences) {
+        for (let k = start; k < end; k++) {
+          sums[k]! += values[at + k]!;
+          squares[k]! += squared[at + k]!;
+        }
+        if (known) for (let k = start; k < end; k++) counts[k]! += known[at + k]!;
+      }
+    }
+    if (!known) for (let k = 0; k < length; k++) counts[k]! += occurrences.length;
   }
+  return { sums, squares, counts };
+}
+
+/** Values and squares twice round, 0 where there is none; and where there is one, unless everywhere. */
+function twice(deviations: Float64Array) {
+  const length = deviations.length;
+  const values = new Float64Array(2 * length);
+  const squared = new Float64Array(2 * length);
+  const known = new Uint8Array(2 * length);
+  let missing = false;
+  for (let k = 0; k < 2 * length; k++) {
+    const x = deviations[k < length ? k : k - length]!;
+    if (x === x) {
+      values[k] = x;
+      squared[k] = x * x;
+      known[k] = 1;
+    } else missing = true;
+  }
+  return { values, squared, known: missing ? known : undefined };
+}
+
+/** The same as circular correlations of where the occurrences are with the deviations, their squares, and where they are known. */
+function correlated(instruments: readonly DatedReturns[], length: number): Shifted {
+  const size = 2 ** Math.ceil(Math.log2(2 * length));
+  const transform = fourier(size);
+  const room = () => new Float64Array(size);
+  const [re, im, placesRe, placesIm] = [room(), room(), room(), room()];
+  // Spectra of all instruments added up: values in the real and squares in the imaginary part; counts apart.
+  const [bothRe, bothIm, countRe, countIm] = [room(), room(), room(), room()];
+  for (const { deviations, occurrences } of instruments) {
+    if (occurrences.length === 0) continue;
+    for (const column of [re, im, placesRe, placesIm]) column.fill(0);
+    for (const at of occurrences) placesRe[at] = 1;
+    for (let k = 0; k < length; k++) {
+      const x = deviations[k]!;
+      if (x !== x) continue;
+      re[k] = x;
+      im[k] = x * x;
+      // Known or not travels with where the occurrences are.
+      placesIm[k] = 1;
+    }
+    transform(re, im);
+    transform(placesRe, placesIm);
+    for (let f = 0; f < size; f++) {
+      const g = (size - f) & (size - 1);
+      // Two real series in one transform: their own spectra are its even and odd parts.
+      const oRe = (placesRe[f]! + placesRe[g]!) / 2;
+      const oIm = (placesIm[f]! - placesIm[g]!) / 2;
+      const kRe = (placesIm[f]! + placesIm[g]!) / 2;
+      const kIm = (placesRe[g]! - placesRe[f]!) / 2;
+      bothRe[f]! += oRe * re[f]! + oIm * im[f]!;
+      bothIm[f]! += oRe * im[f]! - oIm * re[f]!;
+      countRe[f]! += oRe * kRe + oIm * kIm;
+      countIm[f]! += oRe * kIm - oIm * kRe;
+    }
+  }
+  // The inverse by the forward transform of what is turned about.
+  transform(bothIm, bothRe);
+  transform(countIm, countRe);
+  const wrapped = (column: Float64Array) =>
+    Float64Array.from({ length }, (_, k) => (column[k]! + (k === 0 ? 0 : column[size - length + k]!)) / size);
+  return { sums: wrapped(bothRe), squares: wrapped(bothIm), counts: wrapped(countRe).map(Math.round) };
 }

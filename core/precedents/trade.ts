@@ -62,45 +62,50 @@ export function planProblem({ entry, hold, exit }: Pick<TradePlan, "entry" | "ho
  * @returns undefined without a bar (or its open) to enter on; an open trade where the exit lies after the last session
  */
 export function tradeAt(bars: TradedBars, plan: TradePlan, t: number): Trade | undefined {
-  const { close, open } = bars;
+  const { close } = bars;
   const entered = entrySession(plan, t);
   const planned = entered + plan.hold;
-  const open_ = { t, entered, planned, sold: -1, exitPrice: NaN, result: NaN, adverse: NaN, favourable: NaN };
-  if (entered >= close.length) return { ...open_, entryPrice: NaN };
-  const entryPrice = (plan.entry === "close" ? close : open)[entered]!;
-  if (Number.isNaN(entryPrice) || Number.isNaN(close[entered])) return undefined;
-  if (planned >= close.length) return { ...open_, entryPrice };
-  const { sold, price } = saleOf(bars, plan, { entered, planned, entryPrice });
-  let low = price;
-  let high = price;
-  const first = plan.entry === "close" ? entered + 1 : entered;
-  const last = plan.exit === "open" ? Math.min(sold, planned - 1) : sold;
-  for (let s = first; s <= last; s++) {
-    if (Number.isNaN(close[s])) continue;
+  if (entered >= close.length) return openTrade(t, entered, planned, NaN);
+  const entryPrice = (plan.entry === "close" ? close : bars.open)[entered]!;
+  if (entryPrice !== entryPrice || Number.isNaN(close[entered])) return undefined;
+  if (planned >= close.length) return openTrade(t, entered, planned, entryPrice);
+  const sold = saleSession(bars, plan, entered, planned);
+  const exitPrice = sold < 0 ? entryPrice : sold === planned && plan.exit === "open" ? bars.open[sold]! : close[sold]!;
+  const last = sold < 0 ? entered : sold;
+  let low = exitPrice;
+  let high = exitPrice;
+  const end = plan.exit === "open" ? Math.min(last, planned - 1) : last;
+  for (let s = plan.entry === "close" ? entered + 1 : entered; s <= end; s++) {
+    // Without a bar neither is below nor above.
     if (bars.low[s]! < low) low = bars.low[s]!;
     if (bars.high[s]! > high) high = bars.high[s]!;
   }
-  const move = (x: number) => plan.side * (x / entryPrice - 1);
+  const { side } = plan;
+  const worst = side * ((side > 0 ? low : high) / entryPrice - 1);
+  const best = side * ((side > 0 ? high : low) / entryPrice - 1);
   return {
-    ...{ t, entered, planned, entryPrice, sold },
-    exitPrice: price,
-    result: move(price) - (2 * plan.costBp) / 10_000,
-    adverse: Math.min(0, move(low), move(high)),
-    favourable: Math.max(0, move(low), move(high)),
+    t,
+    entered,
+    planned,
+    entryPrice,
+    sold: last,
+    exitPrice,
+    result: side * (exitPrice / entryPrice - 1) - (2 * plan.costBp) / 10_000,
+    adverse: Math.min(0, worst),
+    favourable: Math.max(0, best),
   };
 }
 
-function saleOf(
-  { close, open }: TradedBars,
-  { exit }: TradePlan,
-  { entered, planned, entryPrice }: { readonly entered: number; readonly planned: number; readonly entryPrice: number },
-): { readonly sold: number; readonly price: number } {
-  if (exit === "open" && !Number.isNaN(open[planned]) && !Number.isNaN(close[planned]))
-    return { sold: planned, price: open[planned]! };
+function openTrade(t: number, entered: number, planned: number, entryPrice: number): Trade {
+  return { t, entered, planned, entryPrice, sold: -1, exitPrice: NaN, result: NaN, adverse: NaN, favourable: NaN };
+}
+
+/** The session of the sale; -1 where there never was another bar, so that nothing was won or lost. */
+function saleSession({ close, open }: TradedBars, { exit }: TradePlan, entered: number, planned: number): number {
+  if (exit === "open" && !Number.isNaN(open[planned]) && !Number.isNaN(close[planned])) return planned;
   let s = exit === "open" ? planned - 1 : planned;
   while (s > entered && Number.isNaN(close[s])) s--;
-  // Never another bar after an entry at a close: nothing was won or lost.
-  return { sold: s, price: s >= entered && !Number.isNaN(close[s]) ? close[s]! : entryPrice };
+  return s >= entered && !Number.isNaN(close[s]) ? s : -1;
 }
 
 /**
@@ -139,7 +144,7 @@ export function resultsOf(bars: TradedBars, plan: TradePlan): Float64Array {
  * @param sessions of the occurrences, ascending
  * @param plan what is done
  */
-export function withoutOverlaps(sessions: readonly number[], plan: TradePlan): number[] {
+export function withoutOverlaps(sessions: Iterable<number>, plan: TradePlan): number[] {
   const kept: number[] = [];
   let until = -Infinity;
   for (const t of sessions) {

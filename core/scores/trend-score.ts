@@ -47,7 +47,14 @@ export function trendScores(parts: readonly TrendParts[], member: readonly boole
   return ranksAmongMembers(Array.from(means), member);
 }
 
-function ranksAmongMembers(values: readonly number[], member: readonly boolean[]): Float64Array {
+/**
+ * Percentile ranks among members; those outside are ranked against them without being counted (method 10, K01).
+ * @param values of members and others; NaN stays NaN
+ * @param member whether each is a member; of the same length
+ * @returns 0 to 100
+ * @example ranksAmongMembers([1, 3, 2], [true, true, false]) // => [25, 75, 50]
+ */
+export function ranksAmongMembers(values: readonly number[], member: readonly boolean[]): Float64Array {
   const set = values.map((x, i) => (member[i] ? x : NaN));
   const ranks = percentileRanks(set);
   const others = [...ranks.keys()].filter((i) => !member[i]);

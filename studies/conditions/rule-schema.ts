@@ -1,13 +1,18 @@
 import { COMPARATORS, CoreError, MEASURES, paramsOf, type Rule } from "@core";
 import { z } from "zod";
 
-const subject = z.union([z.literal("self"), z.literal("market"), z.strictObject({ ticker: z.string().min(1).max(20) })]);
+const subject = z.union([
+  z.enum(["self", "market", "sector", "industry"]),
+  z.strictObject({ ticker: z.string().min(1).max(20) }),
+  z.strictObject({ group: z.string().min(1).max(2000) }),
+]);
 
 const use = z
   .strictObject({
     measure: z.enum(MEASURES.map((m) => m.name) as [string, ...string[]]),
-    params: z.record(z.string(), z.number()).optional(),
+    params: z.record(z.string(), z.union([z.number(), z.string()])).optional(),
     of: subject.optional(),
+    ago: z.number().int().min(1).max(500).optional(),
   })
   .superRefine((value, context) => {
     try {
@@ -20,23 +25,42 @@ const use = z
 
 const bars = z.number().int().min(1).max(500).optional();
 
-const condition = z.strictObject({
-  left: use,
-  comparator: z.enum(COMPARATORS),
-  right: z.union([z.number(), use]),
-  running: bars,
-  within: bars,
-  firstIn: bars,
-  ago: z.number().int().min(0).max(500).optional(),
-});
+const off = z.literal(true).optional();
+
+const condition = z
+  .strictObject({
+    left: use,
+    comparator: z.enum(COMPARATORS),
+    right: z.union([z.number(), z.string().max(60), use]),
+    running: bars,
+    within: bars,
+    firstIn: bars,
+    ago: z.number().int().min(0).max(500).optional(),
+    off,
+  })
+  .superRefine(({ left, right, running, within, firstIn }, context) => {
+    const say = (message: string) => {
+      context.addIssue({ code: "custom", message });
+    };
+    if ([running, within, firstIn].filter((x) => x !== undefined).length > 1)
+      say("has more than one of running, within and firstIn");
+    const labels = MEASURES.find((m) => m.name === left.measure)?.labels;
+    if (typeof right === "string" && !(right in (labels ?? {})))
+      say(
+        labels
+          ? `"${left.measure}" is one of ${Object.keys(labels).join(", ")}, got ${right}`
+          : `"${left.measure}" has no labels`,
+      );
+    if (typeof right === "number" && labels) say(`"${left.measure}" is one of ${Object.keys(labels).join(", ")}, got ${right}`);
+  });
 
 const MOST_LEVELS = 20;
 
 const nestedRule: z.ZodType<Rule> = z.lazy(() =>
   z.union([
-    z.strictObject({ all: z.array(nestedRule).max(20) }),
-    z.strictObject({ any: z.array(nestedRule).max(20) }),
-    z.strictObject({ not: nestedRule }),
+    z.strictObject({ all: z.array(nestedRule).max(20), off }),
+    z.strictObject({ any: z.array(nestedRule).max(20), off }),
+    z.strictObject({ not: nestedRule, off }),
     condition,
   ]),
 );

@@ -22,7 +22,6 @@ export interface MarketData extends ColumnData {
   /** The members that breadth and timing speak of: those of the broad index, or every stock where there is none. */
   readonly universe: MembershipRuns;
   readonly holidays: readonly HolidayRow[];
-  readonly fundamentals: FundamentalColumns;
   /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
   readonly worldwide?: MarketData;
 }
@@ -35,6 +34,8 @@ export interface ColumnData {
   readonly market: MarketRow;
   readonly panel: Panel;
   readonly instruments: readonly Omit<InstrumentRow, "listed" | "delisted">[];
+  /** To be read by the day on which each row became known. */
+  readonly fundamentals: FundamentalColumns;
 }
 
 /** Columns with one value a session. */

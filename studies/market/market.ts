@@ -1,6 +1,7 @@
-import { isMember, seriesOf, type BarColumn } from "@core";
+import { isMember, seriesOf, type BarColumn, type KnownHoliday } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { sectionAt, type CrossSection } from "./cross-section";
+import { fundamentalHistory } from "./fundamental-history";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
 import { FUNDAMENTAL_FIELDS, type DerivedColumns, type FundamentalField, type MarketData } from "./market-data";
 import { MarketGroups } from "./market-groups";
@@ -142,6 +143,16 @@ export class Market {
   universeAt(s: number): number[] {
     if (s > this.t) return [];
     return this.instruments.filter((i) => isMember(this.#data.universe, i.index, s)).map((i) => i.index);
+  }
+
+  /** The weekdays without a session that are known by the as-of session. */
+  get holidays(): readonly KnownHoliday[] {
+    return this.#data.holidays.filter((h) => h.known <= this.asOf).map(({ date, known }) => ({ day: date, known }));
+  }
+
+  /** What was the latest known value of a field at the close of each session, NaN where none was. */
+  fundamentalHistory(index: number, field: FundamentalField): Float64Array {
+    return fundamentalHistory(this.#data.fundamentals, index, field, this.sessions);
   }
 
   /** The latest known value of each field at the as-of close, NaN where none is; a report date that has passed is NaN. */

@@ -1,28 +1,15 @@
-import {
-  evaluateRule,
-  heldStates,
-  HORIZONS,
-  isoDate,
-  measureOf,
-  paramsOf,
-  ruleSentence,
-  type BarColumn,
-  type MeasuredBars,
-  type MeasuredColumn,
-  type MeasureUse,
-} from "@core";
+import { align, heldStates, isoDate, ruleSentence, truthAt, type Rule } from "@core";
 import { z } from "zod";
-import { locate, onSessionsOf, type Located } from "@studies/market/own-calendar";
+import { locate, onSessionsOf } from "@studies/market/own-calendar";
 import { defineStudy } from "@studies/define-study";
-import { internalsColumns } from "@studies/columns/internals";
 import type { Market } from "@studies/market/market";
+import { conditionsAskedOf } from "@studies/conditions/condition-source";
 import { ruleText } from "@studies/conditions/rule-schema";
+import type { Asked } from "@studies/conditions/subject-series";
 import { signalRecords } from "./signal-records";
 import { signalsOf } from "./signal-records";
-import { pressureColumn } from "@studies/columns/timing";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";
-import { participationPercents } from "@studies/columns/participation";
 import { tableOfColumns } from "@studies/table";
 
 export const COMPOSITE = "composite";
@@ -51,14 +38,13 @@ export const ownTiming = defineStudy({
     },
   ],
   ask(market, { on, up, down, history }) {
-    const series = seriesOn(market, on);
-    if (!series) return undefined;
-    const columnOf = (use: MeasureUse) => columnFor(market, series, use);
+    const asked = on === COMPOSITE ? "composite" : locate(market, on);
+    if (!asked) return undefined;
     const n = market.t + 1;
-    const [ups, downs] = [evaluateRule(up, columnOf, n), evaluateRule(down, columnOf, n)];
+    const [ups, downs] = [onSessions(market, asked, up), onSessions(market, asked, down)];
     // Both at once contradict each other and change nothing.
     const states = heldStates(ups.map((x, s) => (x === 1 ? 1 : 0) - (downs[s] === 1 ? 1 : 0)));
-    const signals = signalRecords(states, series.close, market.sessions);
+    const signals = signalRecords(states, closesOn(market, asked), market.sessions);
     const start = Math.max(0, n - history);
     const inUp = states.reduce((sum, s) => sum + (s === 1 ? 1 : 0), 0);
     return {
@@ -98,60 +84,17 @@ export const ownTiming = defineStudy({
     ]),
 });
 
-interface Series extends MeasuredBars {
-  readonly own?: Uint8Array;
+/** Truth of a rule on the sessions of the market: 1 true, 0 false, -1 unknown. */
+function onSessions(market: Market, asked: Asked, rule: Rule): Int8Array {
+  const conditions = conditionsAskedOf(market, asked);
+  const truth = conditions.truth(rule, "close");
+  const own = Float64Array.from({ length: truth.sessions }, (_, s) => (truthAt(truth, s) < 0 ? NaN : truthAt(truth, s)));
+  const { days } = conditions.series;
+  const here = days === market.sessions ? own : align(own, days, market.sessions);
+  return Int8Array.from(here, (x) => (Number.isNaN(x) ? -1 : x));
 }
 
-/** Bars of the composite or an instrument on the market's sessions; undefined when there is none of that ticker. */
-function seriesOn(market: Market, on: string): Series | undefined {
-  if (on === COMPOSITE) {
-    const close = market.perSession(compositeColumn).level;
-    const none = new Float64Array(close.length).fill(NaN);
-    return { open: none, high: none, low: none, close, volume: none };
-  }
-  const located = locate(market, on);
-  if (!located) return undefined;
-  const bars = barsOf(located, (column) => onSessionsOf(market, located, column));
-  return { ...bars, own: ownSessions(bars.close) };
-}
-
-/** The bars of an instrument on its own days, or brought elsewhere. */
-function barsOf({ part, instrument }: Located, bring = (column: Float64Array) => column): MeasuredBars {
-  const column = (name: BarColumn) => bring(part.bars(name, instrument.index));
-  return { open: column("open"), high: column("high"), low: column("low"), close: column("close"), volume: column("volume") };
-}
-
-const ownSessions = (close: Float64Array) => Uint8Array.from(close, (c) => (Number.isNaN(c) ? 0 : 1));
-
-function columnFor(market: Market, series: Series, use: MeasureUse): MeasuredColumn {
-  const params = paramsOf(use);
-  const measure = measureOf(use.measure);
-  if (!measure.column) return { values: marketMeasure(market, use.measure, params) };
-  if (use.of === "market") return { values: measure.column(seriesOn(market, COMPOSITE)!, params) };
-  if (typeof use.of !== "object") return { values: measure.column(series, params), ...(series.own ? { own: series.own } : {}) };
-  return namedColumn(market, use.of.ticker, (bars) => measure.column!(bars, params));
-}
-
-/** A measure of a named instrument: on its own calendar first, then aligned. */
-function namedColumn(market: Market, ticker: string, calculate: (bars: MeasuredBars) => Float64Array): MeasuredColumn {
-  const located = locate(market, ticker);
-  if (!located) return { values: new Float64Array(market.t + 1).fill(NaN) };
-  const bars = barsOf(located);
-  const onto = (column: Float64Array) => onSessionsOf(market, located, column);
-  return { values: onto(calculate(bars)), own: ownSessions(onto(bars.close)) };
-}
-
-function marketMeasure(market: Market, name: string, params: Readonly<Record<string, number>>): Float64Array {
-  switch (name) {
-    case "pressure":
-      return market.perSession(pressureColumn).pressure;
-    case "mcclellan":
-      return market.perSession(internalsColumns()).oscillator;
-    case "all five":
-      return market.perSession(participationPercents("ema"))["p5"]!;
-    default: {
-      const h = HORIZONS.findIndex((n) => n === params["n"]);
-      return h < 0 ? new Float64Array(market.t + 1).fill(NaN) : market.perSession(participationPercents("ema"))[`p${h}`]!;
-    }
-  }
+function closesOn(market: Market, asked: Asked): Float64Array {
+  if (asked === "composite") return market.perSession(compositeColumn).level;
+  return onSessionsOf(market, asked, asked.part.bars("close", asked.instrument.index));
 }

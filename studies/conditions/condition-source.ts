@@ -1,0 +1,146 @@
+import {
+  align,
+  conditionsOf,
+  evaluateRule,
+  subjectOf,
+  type Condition,
+  type ConditionSource,
+  type Judged,
+  type MeasureUse,
+  type Moment,
+  type Rule,
+  type Subject,
+  type Truth,
+} from "@core";
+import type { CrossSection } from "@studies/market/cross-section";
+import type { Market } from "@studies/market/market";
+import { measureValues } from "./measure-values";
+import { seriesOfSubject, type Asked, type SubjectSeries } from "./subject-series";
+
+/**
+ * What conditions are judged from, as asked of one instrument: its own calendar is the one asked on. Subjects on another
+ * calendar are judged there and brought over (method 9, Q44).
+ */
+export function conditionSource(market: Market, asked: Asked): ConditionSource & { readonly series: SubjectSeries } {
+  const subjects = new Map<string, Judged>();
+  const seriesOf = remembered(
+    (of: Subject) => JSON.stringify(of),
+    (of) => seriesOfSubject(market, asked, of),
+  );
+  const self = seriesOf("self");
+  const valuesOf = remembered(
+    (use: MeasureUse) => JSON.stringify([use.measure, use.params, subjectOf(use)]),
+    (use) => measureValues(seriesOf(subjectOf(use)), use),
+  );
+  return {
+    series: self,
+    sessions: self.days.length,
+    subject(of) {
+      const key = JSON.stringify(of);
+      let judged = subjects.get(key);
+      if (!judged) subjects.set(key, (judged = judgedOn(seriesOf(of), self, seriesOf, valuesOf)));
+      return judged;
+    },
+  };
+}
+
+function judgedOn(
+  series: SubjectSeries,
+  self: SubjectSeries,
+  seriesOf: (of: Subject) => SubjectSeries,
+  valuesOf: (use: MeasureUse) => Float64Array,
+): Judged {
+  const { days, own } = series;
+  return {
+    sessions: days.length,
+    ...(own ? { own } : {}),
+    column(use) {
+      const other = seriesOf(subjectOf(use));
+      const values = valuesOf(use);
+      return other.days === days ? values : align(values, other.days, days);
+    },
+    ownOf(of) {
+      const other = seriesOf(of);
+      if (other.days === days) return other.own;
+      const there = align(
+        Float64Array.from(other.days, (_, s) => (other.own?.[s] === 0 ? NaN : 1)),
+        other.days,
+        days,
+      );
+      return Uint8Array.from(there, (x) => (x === 1 ? 1 : 0));
+    },
+    ...(days === self.days ? {} : { bring: (truth: Float64Array) => align(truth, days, self.days) }),
+  };
+}
+
+function remembered<K, V>(keyOf: (key: K) => string, make: (key: K) => V): (key: K) => V {
+  const held = new Map<string, V>();
+  return (key) => {
+    const text = keyOf(key);
+    let value = held.get(text);
+    if (value === undefined) held.set(text, (value = make(key)));
+    return value;
+  };
+}
+
+/** Conditions as asked of one instrument, on its own calendar. */
+export interface ConditionsOf {
+  readonly series: SubjectSeries;
+  /** On which sessions a rule is true; what was judged before is kept. */
+  truth(rule: Rule, moment: Moment): Truth;
+  /** The measures of a rule that have no value on any session: because of them nothing can be said of it. */
+  unknownMeasures(rule: Rule): MeasureUse[];
+}
+
+export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
+  const source = conditionSource(market, asked);
+  const kept = market.crossSection(keptTruths);
+  const name = asked === "composite" ? asked : asked.instrument.ticker;
+  const isHere = asked === "composite" || asked.part === market;
+  return {
+    series: source.series,
+    truth(rule, moment) {
+      const judge = (condition: Condition, make: () => Truth) =>
+        kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${JSON.stringify(condition)}`, make);
+      return evaluateRule(rule, { ...source, kept: judge }, moment);
+    },
+    unknownMeasures(rule) {
+      const uses = conditionsOf(rule).flatMap((c) => (typeof c.right === "object" ? [c.left, c.right] : [c.left]));
+      return uses.filter((use) => source.subject(subjectOf(use)).column(use).every(Number.isNaN));
+    },
+  };
+}
+
+const SHARED = (of: Subject) => of === "market" || typeof of === "object";
+
+/** Whether a condition speaks of nothing that differs from instrument to instrument. */
+function isShared({ left, right }: Condition): boolean {
+  return SHARED(subjectOf(left)) && (typeof right !== "object" || SHARED(subjectOf(right)));
+}
+
+/** Truth of conditions as of a session, within a bound of bytes over all of them. */
+class KeptTruths {
+  static readonly #all = new Map<string, Truth>();
+  static #bytes = 0;
+  static #next = 0;
+  readonly #own = ++KeptTruths.#next;
+
+  get(key: string, make: () => Truth): Truth {
+    const name = `${this.#own}/${key}`;
+    const all = KeptTruths.#all;
+    const truth = all.get(name) ?? make();
+    if (!all.delete(name)) KeptTruths.#bytes += bytesOf(truth);
+    all.set(name, truth);
+    for (const [oldest, old] of all) {
+      if (KeptTruths.#bytes <= MOST_BYTES) break;
+      all.delete(oldest);
+      KeptTruths.#bytes -= bytesOf(old);
+    }
+    return truth;
+  }
+}
+
+const MOST_BYTES = 24 * 2 ** 20;
+const bytesOf = (truth: Truth) => 2 * truth.yes.byteLength + 200;
+
+const keptTruths: CrossSection<KeptTruths> = { name: "truths", derive: () => new KeptTruths() };

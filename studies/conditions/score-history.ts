@@ -1,0 +1,105 @@
+import { percentileRanks, simpleReturn, stance } from "@core";
+import { groupSeries } from "@studies/columns/composites";
+import {
+  overallColumn,
+  resilienceColumn,
+  stayingColumn,
+  strengthColumn,
+  trendColumn,
+  valueColumn,
+} from "@studies/columns/scores";
+import { stopSideColumn } from "@studies/columns/trailing-stops";
+import { groupNames } from "@studies/cross-section/strength-of-groups";
+import type { CrossSection } from "@studies/market/cross-section";
+import type { Market } from "@studies/market/market";
+import { findGroup, groupKeyText } from "@studies/sets/group-key";
+import type { SubjectSeries } from "./subject-series";
+
+const COLUMNS = {
+  trend: trendColumn,
+  value: valueColumn,
+  resilience: resilienceColumn,
+  overall: overallColumn,
+  strength: strengthColumn,
+  "staying power": stayingColumn,
+} as const;
+
+export type ScoreName = keyof typeof COLUMNS;
+
+/**
+ * A score on each session: of a stock its own; Strength of a sector or industry among its like; Value and Resilience of a fund
+ * 50; any other score of a group the mean of its members' (method 10, K01, R05; method 9, Q45).
+ */
+export function scoreHistory(series: SubjectSeries, name: ScoreName): Float64Array {
+  const { part, index, members, days } = series;
+  const kind = index === undefined ? undefined : part.at(index)?.kind;
+  if (index !== undefined && kind === "stock") return part.perInstrument(COLUMNS[name], index);
+  const group = members === undefined ? undefined : findGroup(members);
+  if (name === "strength" && (group?.level === "sector" || group?.level === "industry"))
+    return strengthAmong(part, group.level).get(group.name) ?? new Float64Array(days.length).fill(NaN);
+  if (kind === "fund" && (name === "value" || name === "resilience")) return series.bars.close.map((c) => (c === c ? 50 : NaN));
+  if (members === undefined || name === "strength" || name === "staying power") return new Float64Array(days.length).fill(NaN);
+  return meanOfMembers(part, members, COLUMNS[name]);
+}
+
+function meanOfMembers(part: Market, key: string, column: (typeof COLUMNS)[ScoreName]): Float64Array {
+  const sums = new Float64Array(part.t + 1);
+  const counts = new Float64Array(part.t + 1);
+  for (const { index, kind } of part.groups.everIn(key)) {
+    if (kind !== "stock") continue;
+    const own = part.perInstrument(column, index);
+    for (const [from, to] of part.groups.runsIn(key, index)) {
+      for (let s = from; s <= to; s++) {
+        if (Number.isNaN(own[s])) continue;
+        sums[s]! += own[s]!;
+        counts[s]!++;
+      }
+    }
+  }
+  return sums.map((sum, s) => (counts[s]! > 0 ? sum / counts[s]! : NaN));
+}
+
+/** Strength of each sector or industry among all on every session, by name. */
+function strengthAmong(market: Market, level: "sector" | "industry"): ReadonlyMap<string, Float64Array> {
+  return market.crossSection(HISTORIES[level]);
+}
+
+const HISTORIES = { sector: history("sector"), industry: history("industry") };
+
+function history(level: "sector" | "industry"): CrossSection<ReadonlyMap<string, Float64Array>> {
+  return {
+    name: `strength-history:${level}`,
+    derive(market) {
+      const names = groupNames(market, level);
+      const combined = names.map((name) => {
+        const { level: close } = market.perSession(groupSeries(groupKeyText(level, name)));
+        const [r63, r126] = [simpleReturn(close, 63), simpleReturn(close, 126)];
+        return r63.map((r, s) => 0.5 * r + 0.5 * r126[s]!);
+      });
+      const out = names.map(() => new Float64Array(market.t + 1).fill(NaN));
+      for (let s = 0; s <= market.t; s++) {
+        const ranks = percentileRanks(combined.map((column) => column[s]!));
+        out.forEach((column, k) => (column[s] = ranks[k]!));
+      }
+      return new Map(names.map((name, k) => [name, out[k]!]));
+    },
+  };
+}
+
+const CODES = { Favour: 1, Hold: 0, Avoid: -1 } as const;
+
+/** The stance on a stock on each session: 1 Favour, 0 Hold, -1 Avoid (method 10, K07, R02). */
+export function stanceHistory(series: SubjectSeries): Float64Array {
+  const { part, index, days } = series;
+  const row = index === undefined ? undefined : part.at(index);
+  const out = new Float64Array(days.length).fill(NaN);
+  if (index === undefined || row?.kind !== "stock") return out;
+  const trend = part.perInstrument(trendColumn, index);
+  const side = part.perInstrument(stopSideColumn, index);
+  const industry = row.industry === null ? undefined : strengthAmong(part, "industry").get(row.industry);
+  for (let s = 0; s < out.length; s++) {
+    const found = stance({ side: side[s]!, trend: trend[s]!, industryStrength: industry?.[s] ?? NaN });
+    if (found !== undefined) out[s] = CODES[found];
+  }
+  return out;
+}

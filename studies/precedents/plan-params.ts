@@ -1,0 +1,49 @@
+import { ENTRIES, findEpochDay, planProblem, type TradePlan } from "@core";
+import { z } from "zod";
+import { count } from "@studies/words/words";
+
+const day = z
+  .string()
+  .refine((text) => !Number.isNaN(findEpochDay(text)), "is not a date as YYYY-MM-DD")
+  .optional();
+
+/** What is done at each occurrence, and over which dates. */
+export const planParams = {
+  entry: z.enum(ENTRIES).default("next open").describe("bought at the open or close of the session, or at the next open"),
+  hold: z.coerce.number().int().min(0).max(252).default(5).describe("sessions from that of the entry to that of the exit"),
+  exit: z.enum(["close", "open"]).default("close").describe("sold at the open or the close of its session"),
+  side: z.enum(["long", "short"]).default("long").describe("bought and sold, or sold short and covered"),
+  cost: z.coerce.number().min(0).max(500).default(0).describe("cost a side, in basis points"),
+  overlaps: z
+    .enum(["thinned", "kept"])
+    .optional()
+    .describe("occurrences that overlap [thinned when held longer than one session]"),
+  from: day.describe("first session that can be an occurrence"),
+  to: day.describe("last one"),
+};
+
+export interface PlanAsked {
+  readonly entry: TradePlan["entry"];
+  readonly hold: number;
+  readonly exit: "open" | "close";
+  readonly side: "long" | "short";
+  readonly cost: number;
+  readonly overlaps?: "thinned" | "kept" | undefined;
+}
+
+export function planOf({ entry, hold, exit, side, cost }: PlanAsked): TradePlan {
+  return { entry, hold, exit, side: side === "long" ? 1 : -1, costBp: cost };
+}
+
+export const isThinned = ({ overlaps, hold }: PlanAsked) => (overlaps ?? (hold > 1 ? "thinned" : "kept")) === "thinned";
+
+export { planProblem };
+
+const ENTRY_WORDS = { open: "at the open", close: "at the close", "next open": "at the next open" } as const;
+
+/** What is done, in words: "bought at the next open and sold at the close 5 sessions later". */
+export function planWords({ entry, hold, exit, side }: PlanAsked): string {
+  const [began, ended] = side === "long" ? ["bought", "sold"] : ["sold short", "covered"];
+  const when = hold === 0 ? "the same close" : `the ${exit} ${count(hold, "session")} later`;
+  return `${began} ${ENTRY_WORDS[entry]} and ${ended} at ${when}`;
+}

@@ -1,0 +1,180 @@
+import {
+  clausesOf,
+  DIRECTIONS,
+  findEpochDay,
+  holdingCurve,
+  ruleSentence,
+  VOLATILITIES,
+  withoutOff,
+  withoutOverlaps,
+  type Rule,
+} from "@core";
+import { z } from "zod";
+import { participationPercents } from "@studies/columns/participation";
+import { ruleText } from "@studies/conditions/rule-schema";
+import { defineStudy, type Sentence } from "@studies/define-study";
+import type { Market } from "@studies/market/market";
+import { tableOf } from "@studies/table";
+import { askedInstruments } from "./asked-instruments";
+import { byRegime, byWhatCameBefore, byYear, marketContext, pooledBase, type MarketContext } from "./breakdowns";
+import { clauseCounts } from "./clause-counts";
+import { fanOf, histogramOf } from "./fan";
+import { lackWords } from "./lack-words";
+import { OCCURRENCE_COLUMNS, type OccurrenceRow } from "./occurrence-columns";
+import { isThinned, planOf, planParams, planProblem } from "./plan-params";
+import { precedentSentences } from "./precedent-sentences";
+import { sampleOf, type Sample } from "./sample";
+import { asReadOf, recordOf, tradesInOrder, type SampledTrade } from "./statistics";
+
+/** A record of its own is given for so many instruments, and the holding curve for so many. */
+const MOST_ROWS = 60;
+const MOST_IN_CURVE = 24;
+
+const LAST_OF_QUARTER =
+  '{"all":[{"left":{"measure":"session from end","params":{"period":"quarter"}},"comparator":"is","right":1},{"left":{"measure":"close"},"comparator":"above","right":{"measure":"sma","params":{"n":55}}}]}';
+
+/** What happened after sessions like those that a situation describes. */
+export const precedents = defineStudy({
+  name: "precedents",
+  about:
+    "What followed when a situation held: occurrences with entry and exit, win rate with its interval and base rate, edge with p, paths, by year and regime.",
+  params: z
+    .object({
+      when: ruleText.default({ all: [] }).describe("the situation, a rule as JSON"),
+      for: z.string().max(4000).default("").describe("tickers with commas between, or the key of a group [the broad index]"),
+      ...planParams,
+      rows: z.coerce.number().int().min(1).max(100_000).default(500).describe("occurrences to give, the latest"),
+    })
+    .superRefine((params, context) => {
+      const problem = planProblem(params);
+      if (problem) context.addIssue({ code: "custom", path: ["hold"], message: problem });
+    }),
+  cost: "heavy",
+  examples: [
+    { when: LAST_OF_QUARTER },
+    { when: LAST_OF_QUARTER, for: "market:", entry: "open", hold: 0, side: "short", cost: 5 },
+    {
+      when: '{"all":[{"left":{"measure":"close"},"comparator":"at most","right":{"measure":"lowest close","params":{"n":10}},"firstIn":10},{"left":{"measure":"gap","params":{"from":"high"}},"comparator":"above","right":0},{"left":{"measure":"strength","of":"sector"},"comparator":"above","right":20,"off":true}]}',
+      for: "sector:$sector",
+      entry: "open",
+      hold: 3,
+      overlaps: "kept",
+    },
+    {
+      when: '{"any":[{"left":{"measure":"rsi","of":{"ticker":"WORLD"}},"comparator":"below","right":40},{"left":{"measure":"phase","of":"sector"},"comparator":"is","right":"ahead, gaining"}]}',
+      for: "$stock,$index",
+      entry: "close",
+      hold: 10,
+      exit: "open",
+    },
+  ],
+  ask(market, params) {
+    const { instruments, group, unknown } = askedInstruments(market, params.for);
+    if (instruments.length === 0) return undefined;
+    const rule = withoutOff(params.when);
+    const plan = planOf(params);
+    const thinned = isThinned(params);
+    const asked = {
+      ...{ plan, thinned },
+      from: params.from === undefined ? -Infinity : findEpochDay(params.from),
+      to: params.to === undefined ? Infinity : findEpochDay(params.to),
+    };
+    const samples = instruments.map((one) => sampleOf(one, { ...asked, rule }));
+    const about = { thinned, sessions: market.sessions, isTested: instruments.length <= MOST_ROWS };
+    const trades = tradesInOrder(samples);
+    const record = recordOf(samples, plan, about, trades);
+    const looked = { trades, pools: pooledBase(samples) };
+    const context = marketContext(market, plan.entry === "open");
+    const lacking = instruments.length > MOST_ROWS ? [] : lackOf(samples, rule);
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      clauses: clausesOf(params.when).map((clause) => ruleSentence({ ...clause, off: undefined } as typeof clause)),
+      sentence: ruleSentence(rule),
+      group: group ?? "",
+      unknown,
+      lacking,
+      ...{ entry: params.entry, hold: params.hold, exit: params.exit, side: params.side, cost: params.cost },
+      thinned,
+      counts: clauseCounts(instruments, { ...asked, rule: params.when }),
+      occurrences: samples.reduce((sum, s) => sum + s.occurrences.length, 0),
+      record,
+      rows:
+        samples.length > MOST_ROWS
+          ? []
+          : samples.map((sample) => ({
+              ticker: sample.asked.ticker,
+              name: sample.asked.name,
+              now: sample.now,
+              ...(samples.length === 1 ? record : recordOf([sample], plan, about)),
+            })),
+      instruments: samples.length,
+      holding: samples.filter((s) => s.now === 1).length,
+      asRead: asReadOf(samples, plan, (sample) => countedWithoutOverlaps(sample, plan)),
+      fan: fanOf(samples, trades, plan),
+      histogram: histogramOf(samples, trades),
+      byYear: byYear(looked),
+      byRegime: byRegime(looked, context),
+      byBefore: byWhatCameBefore(looked, context),
+      curve:
+        samples.length > MOST_IN_CURVE
+          ? []
+          : holdingCurve(
+              samples.map(({ bars, kept, span }) => ({ bars, occurrences: kept, span })),
+              plan,
+            ),
+      latest: trades.slice(-params.rows).reverse().map(rowsOf(market, context)),
+      open: samples.flatMap((sample) =>
+        sample.open.map((trade) => ({
+          ticker: sample.asked.ticker,
+          day: sample.days[trade.t]!,
+          entryDay: sample.days[trade.entered] ?? NaN,
+          entryPrice: trade.entryPrice,
+        })),
+      ),
+    };
+  },
+  reading: (r): Sentence[] => (r ? precedentSentences(r) : []),
+  table: (r) => tableOf(OCCURRENCE_COLUMNS, r?.latest ?? []),
+});
+
+function countedWithoutOverlaps({ counted }: Sample, plan: ReturnType<typeof planOf>): number[] {
+  return withoutOverlaps(
+    counted.map(({ t }) => t),
+    plan,
+  );
+}
+
+/** Why nothing can be said of instruments for which no session is known throughout. */
+function lackOf(samples: readonly Sample[], rule: Rule): string[] {
+  return [
+    ...new Set(
+      samples.flatMap(({ asked, span }) =>
+        span.length > 0 ? [] : asked.conditions.unknownMeasures(rule).map((use) => lackWords(asked.name, use)),
+      ),
+    ),
+  ];
+}
+
+function rowsOf(market: Market, { direction, volatility, sessionsOn }: MarketContext) {
+  const above50 = market.perSession(participationPercents("ema"))["p3"]!;
+  return ({ sample, trade }: SampledTrade): OccurrenceRow => {
+    const s = sessionsOn(sample.days)[trade.t]!;
+    const states = [DIRECTIONS[direction[s] ?? -1], VOLATILITIES[volatility[s] ?? -1]];
+    return {
+      day: sample.days[trade.t]!,
+      ticker: sample.asked.ticker,
+      name: sample.asked.name,
+      regime: states.filter((x) => x !== undefined).join(", "),
+      above50: above50[s] ?? NaN,
+      entryDay: sample.days[trade.entered]!,
+      entryPrice: trade.entryPrice,
+      exitDay: sample.days[trade.sold]!,
+      exitPrice: trade.exitPrice,
+      result: trade.result,
+      adverse: trade.adverse,
+      favourable: trade.favourable,
+      early: trade.sold < trade.planned,
+    };
+  };
+}
