@@ -3,6 +3,7 @@ import {
   ChartScatter,
   Compass,
   Database,
+  History,
   Layers,
   Orbit,
   Sunrise,
@@ -78,6 +79,19 @@ export const COURSE = [
         path: "/period-map",
         letter: "p",
         about: "What every member made between two sessions, and who held up",
+      },
+    ],
+  },
+  {
+    part: "Ask",
+    screens: [
+      {
+        id: "precedents",
+        icon: History,
+        name: "Precedents",
+        path: "/precedents",
+        letter: "a",
+        about: "What happened after sessions like this one",
       },
     ],
   },

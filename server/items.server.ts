@@ -1,5 +1,6 @@
 import type { Knex } from "knex";
 import { z } from "zod";
+import { ENTRIES } from "@core";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
 import { clipped } from "@studies/words/words";
@@ -36,6 +37,17 @@ const KINDS = {
   list: first({
     market: z.string().min(1).max(20),
     tickers: z.array(z.string().min(1).max(20)).min(1).max(600),
+  }),
+  situation: first({
+    market: z.string().min(1).max(20),
+    when: ruleSchema,
+    for: z.string().max(4000),
+    entry: z.enum(ENTRIES),
+    hold: z.number().int().min(0).max(252),
+    exit: z.enum(["open", "close"]),
+    side: z.enum(["long", "short"]),
+    cost: z.number().min(0).max(500),
+    overlaps: z.enum(["thinned", "kept"]).optional(),
   }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;

@@ -73,6 +73,8 @@ export interface Measure {
   readonly labels?: Readonly<Record<string, number>>;
   /** In a sentence, after "its": the parameters stand by their names, `{unit}` (`{units}`) for session, week or month, `{on}` for the column. */
   readonly noun: string;
+  /** What it is called in a list of measures [its noun without the parameters]. */
+  readonly title?: string;
   readonly forms: readonly SentenceForm[];
   /** What it is called when typed; parameters by their names. */
   readonly aliases: readonly string[];

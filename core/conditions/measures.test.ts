@@ -1,6 +1,7 @@
 import { RSI } from "technicalindicators";
 import { describe, expect, it } from "vitest";
 import { isKnownAtOpen, MEASURES, measureOf, paramsOf, regime, sampledBars, sma, type MeasureUse } from "..";
+import { titleOf } from "./words";
 import { definedOf, randomBars, withGaps } from "../testing";
 
 const { bars, kept } = withGaps(randomBars(9, 700), 4, 0.05);
@@ -49,6 +50,11 @@ describe("measures of bars", () => {
         if (Number.isNaN(bars.close[s])) expect(x, m.name).toBeNaN();
       });
     }
+  });
+  it("have titles of their own without a place for a parameter", () => {
+    const titles = MEASURES.map(titleOf);
+    expect(new Set(titles).size).toBe(titles.length);
+    for (const title of titles) expect(title).toMatch(/^[^{}()]+$/);
   });
   it("have the windows that their names have in the trade", () => {
     const windows = Object.fromEntries(

@@ -155,3 +155,16 @@ export function formPatterns(measure: Measure): Record<string, string> {
   const number = measure.labels ? Object.keys(measure.labels).map(escaped).join("|") : "[^ ]+";
   return { it: NOMINATIVE_PATTERN, its: POSSESSIVE_PATTERN, value: number, nth: "\\d+(?:st|nd|rd|th)" };
 }
+
+/** A measure as it is called in a list of them, without its parameters. */
+export function titleOf(measure: Measure): string {
+  return (
+    measure.title ??
+    measure.noun
+      .replace(/\{n\}-\{unit\} /g, "")
+      .replace(/ ?\(?\{[^}]*\}[^)]*\)/g, "")
+      .replace(/ (?:of|over) \{n\} \{units\}/g, "")
+      .replace(/ ?\{[^}]*\}-?/g, " ")
+      .trim()
+  );
+}

@@ -1,18 +1,19 @@
 import { measureOf, nounWords, subjectOf, type MeasureUse } from "@core";
 
-const LACKS: Readonly<Record<ReturnType<typeof measureOf>["needs"], string>> = {
-  closes: "has no closes long enough for",
-  bars: "has no opens, highs and lows, or too few, for",
-  volume: "has no volume for",
-  market: "has none of the market's own",
-  stock: "is no stock, and so has no",
-  peers: "does not belong to the set of",
-  calendar: "has nothing known yet of",
-  members: "has no members for",
-  reports: "has no report dates for",
+/** Why a subject has no value of a measure, by what the measure needs. */
+const WHY: Readonly<Record<ReturnType<typeof measureOf>["needs"], string>> = {
+  closes: "as there are too few closes",
+  bars: "as there are no opens, highs and lows, or too few",
+  volume: "as there is no volume",
+  market: "which only the market has",
+  stock: "which only stocks have",
+  peers: "as it is not in that set",
+  calendar: "of which nothing is known yet",
+  members: "as it has no members",
+  reports: "as no report dates are known",
 };
 
-/** Why a measure of an instrument's situation is never known, in words. */
+/** Why a clause can never be known for an instrument, in words. */
 export function lackWords(name: string, use: MeasureUse): string {
   const of = subjectOf(use);
   const who =
@@ -24,6 +25,6 @@ export function lackWords(name: string, use: MeasureUse): string {
           ? "ticker" in of
             ? of.ticker
             : of.group
-          : `The ${of} of ${name}`;
-  return `${who} ${LACKS[measureOf(use.measure).needs]} \u201c${nounWords(use)}\u201d, so that no session can be counted.`;
+          : `The ${of} of ${name}, where it has one,`;
+  return `${who} has no \u201c${nounWords(use)}\u201d, ${WHY[measureOf(use.measure).needs]}; no session can be counted.`;
 }

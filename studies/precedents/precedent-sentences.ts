@@ -1,6 +1,6 @@
 import type { Sentence } from "@studies/define-study";
 import { isSmallSample } from "@studies/words/small-sample";
-import { count, fitting, list, percent, signedPercent } from "@studies/words/words";
+import { count, fitting, list, none, percent, signedPercent } from "@studies/words/words";
 import { planWords, type PlanAsked } from "./plan-params";
 import type { AsRead, TradeRecord } from "./statistics";
 
@@ -27,15 +27,13 @@ export function precedentSentences(r: Read): Sentence[] {
       r.open.length > 0 ? `; ${count(r.open.length, "occurrence")} ${r.open.length === 1 ? "is" : "are"} still open` : "";
     return [...lacking, [`There has been no finished occurrence of this for ${names}${waiting}.`]];
   }
-  const cases = isSmallSample(record.n)
-    ? [{ figure: `${record.wins} of ${record.n}` }, " cases"]
-    : [{ figure: percent(record.winRate, 0) }, ` of ${count(record.n, "case")}`];
+  const interval = ` (95% interval ${percent(record.low, 0)} to ${percent(record.high, 0)}), against `;
   const sentences: Sentence[] = [
     ...lacking,
     [
-      `${capital(planWords(r))}, ${names} won in `,
-      ...cases,
-      ` (95% interval ${percent(record.low, 0)} to ${percent(record.high, 0)}), against `,
+      `${capital(planWords(r))}, ${names} `,
+      ...wonIn(record.wins, record.n),
+      interval,
       { figure: percent(record.baseWinRate, 0) },
       " of all sessions.",
     ],
@@ -56,6 +54,13 @@ export function precedentSentences(r: Read): Sentence[] {
       : []),
   ];
   return fitting(sentences);
+}
+
+/** "won in 68% of 34 cases"; few are counted out. */
+function wonIn(wins: number, n: number): Sentence {
+  if (n === 1) return [{ figure: wins === 1 ? "won" : "lost" }, " in the only case"];
+  if (isSmallSample(n)) return ["won in ", { figure: `${none(wins)} of ${n}` }, " cases"];
+  return ["won in ", { figure: percent(wins / n, 0) }, ` of ${count(n, "case")}`];
 }
 
 export function pText(p: number): string {

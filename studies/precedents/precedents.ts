@@ -15,6 +15,7 @@ import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { tableOf } from "@studies/table";
+import { date } from "@studies/words/words";
 import { askedInstruments } from "./asked-instruments";
 import { byRegime, byWhatCameBefore, byYear, marketContext, pooledBase, type MarketContext } from "./breakdowns";
 import { clauseCounts } from "./clause-counts";
@@ -89,7 +90,7 @@ export const precedents = defineStudy({
     return {
       asOf: market.asOf,
       provisional: market.provisional,
-      clauses: clausesOf(params.when).map((clause) => ruleSentence({ ...clause, off: undefined } as typeof clause)),
+      clauses: clausesOf(rule).map(ruleSentence),
       sentence: ruleSentence(rule),
       group: group ?? "",
       unknown,
@@ -97,7 +98,10 @@ export const precedents = defineStudy({
       ...{ entry: params.entry, hold: params.hold, exit: params.exit, side: params.side, cost: params.cost },
       thinned,
       counts: clauseCounts(instruments, { ...asked, rule: params.when }),
+      /** The first day that counts, of all instruments. */
+      span: firstDay(samples),
       occurrences: samples.reduce((sum, s) => sum + s.occurrences.length, 0),
+      kept: samples.reduce((sum, s) => sum + s.kept.length, 0),
       record,
       rows:
         samples.length > MOST_ROWS
@@ -143,6 +147,11 @@ function countedWithoutOverlaps({ counted }: Sample, plan: ReturnType<typeof pla
     counted.map(({ t }) => t),
     plan,
   );
+}
+
+function firstDay(samples: readonly Sample[]): string {
+  const days = samples.flatMap(({ span, days: own }) => (span.length > 0 ? [own[span[0]!]!] : []));
+  return days.length === 0 ? "" : date(days.reduce((a, b) => Math.min(a, b)));
 }
 
 /** Why nothing can be said of instruments for which no session is known throughout. */

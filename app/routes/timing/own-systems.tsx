@@ -5,8 +5,9 @@ import type { LaneSignals } from "@studies/timing/signal-records";
 import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
 import { useItems } from "~/ui/use-items";
+import type { ClauseNames } from "~/ui/clause-editor/clause-parts";
 import { Signals } from "./signals";
-import { canBeChanged, SystemEditor } from "./system-editor";
+import { SystemEditor } from "./system-editor";
 
 export interface OwnSystem {
   readonly name: string;
@@ -27,11 +28,12 @@ interface Props {
   readonly systems: readonly OwnSystem[];
   readonly market: string;
   readonly provisional: boolean;
-  readonly subjects: readonly { readonly ticker: string; readonly name: string }[];
+  readonly subjects: ClauseNames["tickers"];
+  readonly groups: ClauseNames["groups"];
 }
 
 /** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
-export function OwnSystems({ systems, market, provisional, subjects }: Props) {
+export function OwnSystems({ systems, market, provisional, subjects, groups }: Props) {
   const [chosen, setEditing] = useState<string>();
   // One that was given another name, or was taken away, is not being edited any more.
   const editing = chosen === "" || systems.some((s) => s.name === chosen) ? chosen : undefined;
@@ -64,16 +66,24 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
           </button>
         </p>
       )}
-      {editing === "" && <SystemEditor market={market} subjects={subjects} onDone={close} />}
+      {editing === "" && <SystemEditor market={market} subjects={subjects} groups={groups} onDone={close} />}
       {systems.length === 0 && editing === undefined && (
         <p className="mt-2 text-soft">
-          None yet. A system is a rule for up and a rule for down, each made of one to three conditions: for example two closes
-          above a 20-session average with detrended price above zero.
+          None yet. A system is a rule for up and a rule for down, each made of conditions: for example two closes above a
+          20-session average with detrended price above zero.
         </p>
       )}
       {systems.map((s) =>
         editing === s.name ? (
-          <SystemEditor key={s.name} name={s.name} body={s.body} market={market} subjects={subjects} onDone={close} />
+          <SystemEditor
+            key={s.name}
+            name={s.name}
+            body={s.body}
+            market={market}
+            subjects={subjects}
+            groups={groups}
+            onDone={close}
+          />
         ) : (
           <article key={s.name} className="border-b border-rule py-3">
             <h3 className="flex items-baseline gap-3">
@@ -85,8 +95,6 @@ export function OwnSystems({ systems, market, provisional, subjects }: Props) {
                 <button
                   type="button"
                   className="control"
-                  disabled={!canBeChanged(s.body)}
-                  title={canBeChanged(s.body) ? undefined : "Its rules nest deeper than this editor shows"}
                   onClick={() => {
                     setEditing(s.name);
                   }}

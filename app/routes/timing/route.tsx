@@ -2,7 +2,6 @@ import { useCallback, useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { listItems } from "@server/items.server";
 import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
-import { directory } from "@studies/frame/directory";
 import { fixed } from "@studies/words/words";
 import { LANES } from "@studies/words/lane-names";
 import { ownTiming } from "@studies/timing/own-timing";
@@ -12,6 +11,7 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { timingHeight, timingOptions } from "~/charts/timing-chart";
 import { hrefOf, useHere } from "~/here";
+import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
@@ -28,10 +28,11 @@ import { Explained } from "~/ui/term";
 export async function loader({ request }: Route.LoaderArgs) {
   const desk = await openDesk();
   const answer = await askFor(request, timing);
-  const [summaries, kept, known] = await Promise.all([
+  const [summaries, kept, subjects, groups] = await Promise.all([
     marketSummaries(request),
     listItems(desk.db, "timing-system"),
-    askFor(request, directory, {}),
+    offeredInstruments(request, ["index", "volatility"]),
+    offeredGroups(request),
   ]);
   const history = answer.result.days.length;
   const own = await Promise.all(
@@ -49,9 +50,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     timing: toWire(answer.result),
     summaries: toWire(summaries),
     own: toWire(own),
-    subjects: known.result.entries
-      .filter((e) => e.kind === "index" || e.kind === "volatility")
-      .map((e) => ({ ticker: e.key, name: e.name })),
+    subjects,
+    groups: groups.map((g) => ({ key: g.value, name: g.label })),
   };
 }
 
@@ -124,7 +124,13 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
         <MarketsTable markets={summaries} current={loaderData.market} />
       </div>
       <div className="mt-6">
-        <OwnSystems systems={own} market={loaderData.market} provisional={result.provisional} subjects={loaderData.subjects} />
+        <OwnSystems
+          systems={own}
+          market={loaderData.market}
+          provisional={result.provisional}
+          subjects={loaderData.subjects}
+          groups={loaderData.groups}
+        />
       </div>
       <div className="mt-6">
         <ReEntry reEntry={result.reEntry} index={result.index} />

@@ -1,24 +1,20 @@
 import { useEffect, useState } from "react";
-import type { Condition, Rule } from "@core/conditions/condition";
-import { ruleSentence } from "@core/conditions/sentence";
 import type { ItemBody } from "@server/items.server";
 import { useItems } from "~/ui/use-items";
-import { ClauseRow } from "./clause-row";
+import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
+import { ClauseList } from "~/ui/clause-editor/clause-list";
+import type { ClauseNames } from "~/ui/clause-editor/clause-parts";
 
 interface Props {
   readonly name?: string;
   readonly body?: ItemBody<"timing-system">;
   readonly market: string;
-  readonly subjects: readonly { readonly ticker: string; readonly name: string }[];
+  readonly subjects: ClauseNames["tickers"];
+  readonly groups: ClauseNames["groups"];
   readonly onDone: () => void;
 }
 
-interface Side {
-  readonly join: "all" | "any";
-  readonly clauses: readonly Condition[];
-}
-
-const FIRST: Record<"up" | "down", Side> = {
+const FIRST: Readonly<Record<"up" | "down", Draft>> = {
   up: {
     join: "all",
     clauses: [
@@ -33,20 +29,23 @@ const FIRST: Record<"up" | "down", Side> = {
 };
 
 /** Makes or changes a timing system: each rule is a sentence of clauses, shown as it will read. */
-export function SystemEditor({ name = "", body, market, subjects, onDone }: Props) {
+export function SystemEditor({ name = "", body, market, subjects, groups, onDone }: Props) {
   const { save, busy, answer } = useItems();
   const [title, setTitle] = useState(name);
   const [on, setOn] = useState(body?.on ?? "composite");
-  const [sides, setSides] = useState({ up: sideOf(body?.up) ?? FIRST.up, down: sideOf(body?.down) ?? FIRST.down });
+  const [sides, setSides] = useState({
+    up: body ? draftOf(body.up) : FIRST.up,
+    down: body ? draftOf(body.down) : FIRST.down,
+  });
   const kept = !busy && answer !== undefined && answer.error === undefined;
   useEffect(() => {
     if (kept) onDone();
   }, [kept, onDone]);
-  const set = (side: "up" | "down", next: Side) => {
+  const set = (side: "up" | "down", next: Draft) => {
     setSides((now) => ({ ...now, [side]: next }));
   };
   const submit = () => {
-    const next = { version: 1, market, on, up: ruleOf(sides.up), down: ruleOf(sides.down) };
+    const next = { version: 1, market, on, up: ruleOfDraft(sides.up), down: ruleOfDraft(sides.down) };
     void save("timing-system", title, next, name);
   };
   return (
@@ -90,20 +89,30 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
         </label>
       </div>
       {(["up", "down"] as const).map((side) => (
-        <RuleEditor
-          key={side}
-          side={side}
-          value={sides[side]}
-          onChange={(next) => {
-            set(side, next);
-          }}
-        />
+        <fieldset key={side} className="border-t border-rule pt-2">
+          <legend className={`pr-2 font-semibold ${side === "up" ? "text-teal" : "text-rust"}`}>
+            {side === "up" ? "Up" : "Down"}
+          </legend>
+          <ClauseList
+            label={side === "up" ? "Clauses of up" : "Clauses of down"}
+            draft={sides[side]}
+            names={{ tickers: subjects, groups }}
+            example={side === "up" ? "rsi above 50" : "rsi below 50"}
+            onChange={(next) => {
+              set(side, next);
+            }}
+          />
+        </fieldset>
       ))}
       <p role="alert" className="text-rust">
         {answer?.error} {answer?.details?.join(" ")}
       </p>
       <p className="flex gap-2">
-        <button type="submit" className="control border-indigo font-semibold text-indigo" disabled={busy}>
+        <button
+          type="submit"
+          className="control border-indigo font-semibold text-indigo"
+          disabled={busy || sides.up.clauses.length === 0 || sides.down.clauses.length === 0}
+        >
           Keep it
         </button>
         <button type="button" className="control" onClick={onDone}>
@@ -112,103 +121,4 @@ export function SystemEditor({ name = "", body, market, subjects, onDone }: Prop
       </p>
     </form>
   );
-}
-
-function RuleEditor({ side, value, onChange }: { side: "up" | "down"; value: Side; onChange: (next: Side) => void }) {
-  const { join, clauses } = value;
-  return (
-    <fieldset className="border-t border-rule pt-2">
-      <legend className={`pr-2 font-semibold ${side === "up" ? "text-teal" : "text-rust"}`}>
-        {side === "up" ? "Up when" : "Down when"}
-      </legend>
-      {clauses.map((clause, k) => (
-        <div key={k} className="flex items-center gap-2 py-1">
-          <span className="w-9 text-right text-soft">
-            {k === 0 ? (
-              ""
-            ) : k === 1 ? (
-              <select
-                aria-label="joined by"
-                className="text-indigo"
-                value={join}
-                onChange={(e) => {
-                  onChange({ join: e.target.value as Side["join"], clauses });
-                }}
-              >
-                <option value="all">and</option>
-                <option value="any">or</option>
-              </select>
-            ) : join === "all" ? (
-              "and"
-            ) : (
-              "or"
-            )}
-          </span>
-          <ClauseRow
-            clause={clause}
-            onChange={(next) => {
-              onChange({ join, clauses: clauses.map((c, i) => (i === k ? next : c)) });
-            }}
-          />
-          {clauses.length > 1 && (
-            <button
-              type="button"
-              className="px-1 text-soft hover:text-rust"
-              aria-label={`Take clause ${k + 1} away`}
-              onClick={() => {
-                onChange({ join, clauses: clauses.filter((_, i) => i !== k) });
-              }}
-            >
-              ×
-            </button>
-          )}
-        </div>
-      ))}
-      <p className="flex items-baseline gap-3 pl-11">
-        {clauses.length < 3 && (
-          <button
-            type="button"
-            className="text-indigo underline decoration-dotted underline-offset-4"
-            onClick={() => {
-              onChange({
-                join,
-                clauses: [...clauses, { left: { measure: "rsi" }, comparator: side === "up" ? "above" : "below", right: 50 }],
-              });
-            }}
-          >
-            add a clause
-          </button>
-        )}
-        <span className="font-serif text-[15px]">{sentenceOf(value)}</span>
-      </p>
-    </fieldset>
-  );
-}
-
-function sentenceOf(side: Side): string {
-  try {
-    return ruleSentence(ruleOf(side));
-  } catch (error) {
-    return error instanceof Error ? error.message.replace(/^\w+: /, "") : "";
-  }
-}
-
-function ruleOf({ join, clauses }: Side): Rule {
-  if (clauses.length === 1) return clauses[0]!;
-  return join === "all" ? { all: clauses } : { any: clauses };
-}
-
-/** Whether the editor can show a kept system: rules within rules came from elsewhere and stay as they are. */
-export function canBeChanged(body: ItemBody<"timing-system">): boolean {
-  return sideOf(body.up) !== undefined && sideOf(body.down) !== undefined;
-}
-
-/** A kept rule as clauses; undefined where it is more than this editor shows. */
-function sideOf(rule: Rule | undefined): Side | undefined {
-  if (!rule) return undefined;
-  const plain = (rules: readonly Rule[]): rules is readonly Condition[] => rules.every((r) => "left" in r);
-  if ("left" in rule) return { join: "all", clauses: [rule] };
-  if ("all" in rule && plain(rule.all)) return { join: "all", clauses: rule.all };
-  if ("any" in rule && plain(rule.any)) return { join: "any", clauses: rule.any };
-  return undefined;
 }

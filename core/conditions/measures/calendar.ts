@@ -59,6 +59,7 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
     }),
     measure({
       name: "session from start",
+      title: "session of a period",
       unit: "sessions",
       noun: "session of the {period}",
       params: [PERIOD],
@@ -80,6 +81,7 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
     }),
     measure({
       name: "session from end",
+      title: "session of a period from its end",
       unit: "sessions",
       noun: "session of the {period} counted from its end",
       params: [PERIOD],
@@ -104,6 +106,7 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
     }),
     measure({
       name: "sessions to holiday",
+      title: "sessions to the next holiday",
       unit: "sessions",
       noun: "number of sessions to the next holiday",
       aliases: ["sessions to holiday"],
@@ -123,6 +126,7 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
     }),
     measure({
       name: "sessions since holiday",
+      title: "sessions since the last holiday",
       unit: "sessions",
       noun: "number of sessions since the last holiday",
       aliases: ["sessions since holiday"],
@@ -145,6 +149,7 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
   .concat([
     measure({
       name: "month win rate",
+      title: "win rate of the month",
       unit: "fraction",
       atOpen: true,
       noun: "win rate in this month over {n} years",

@@ -72,6 +72,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
   }),
   measure({
     name: "sessions in regime",
+    title: "sessions in the regime",
     unit: "sessions",
     noun: "number of sessions in its regime",
     needs: "bars",
@@ -122,6 +123,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
   }),
   ofMembers({
     name: "participation",
+    title: "share of members above an average",
     unit: "percent",
     noun: "share of members above their {n}-session {average} average",
     params: [horizon, KIND],
@@ -152,6 +154,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
   }),
   ofMembers({
     name: "all five",
+    title: "share of members above all five averages",
     unit: "percent",
     noun: "share of members above all five {average} averages",
     params: [KIND],
@@ -232,6 +235,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
   }),
   ofMarket({
     name: "lane",
+    title: "lane",
     unit: "label",
     labels: { Up: 1, Down: -1 },
     params: [LANE_PARAMETER],
@@ -250,6 +254,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
   }),
   ofMarket({
     name: "re-entry",
+    title: "re-entry",
     unit: "label",
     labels: { yes: 1, no: 0 },
     noun: "re-entry from a Pressure of {level}",

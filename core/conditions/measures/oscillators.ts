@@ -271,6 +271,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
   }),
   measure({
     name: "distance",
+    title: "distance from an average",
     unit: "fraction",
     noun: "distance from its {n}-{unit} {average} average",
     params: [window(50), AVERAGE, SAMPLED],
@@ -292,6 +293,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
   }),
   measure({
     name: "distance in ATRs",
+    title: "distance from an average in ATRs",
     unit: "number",
     noun: "distance in ATRs from its {n}-{unit} {average} average",
     needs: "bars",
@@ -326,6 +328,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
   }),
   measure({
     name: "percent b",
+    title: "place between the Bollinger bands",
     unit: "number",
     noun: "place between its Bollinger bands ({n}, {k})",
     params: [window(20, 2), { name: "k", default: 2, min: 0.1, max: 6, fractional: true }, SAMPLED],

@@ -240,6 +240,7 @@ export const PRICES: readonly Measure[] = [
   }),
   measure({
     name: "channel top",
+    title: "upper regression channel",
     unit: "price",
     noun: "upper {n}-{unit} regression channel of {k} deviations",
     params: [window(63, 2), { name: "k", default: 2, min: 0.1, max: 6, fractional: true }, SAMPLED],
@@ -249,6 +250,7 @@ export const PRICES: readonly Measure[] = [
   }),
   measure({
     name: "channel bottom",
+    title: "lower regression channel",
     unit: "price",
     noun: "lower {n}-{unit} regression channel of {k} deviations",
     params: [window(63, 2), { name: "k", default: 2, min: 0.1, max: 6, fractional: true }, SAMPLED],

@@ -47,6 +47,7 @@ const insideOpen = () => ({ all: [is("gap", "at most", 0, { from: "high" }), is(
 export const SESSION_SHAPES: readonly Measure[] = [
   measure({
     name: "gap",
+    title: "gap",
     unit: "fraction",
     noun: "gap from the {from} before",
     needs: "bars",
@@ -242,6 +243,7 @@ export const SESSION_SHAPES: readonly Measure[] = [
   }),
   measure({
     name: "relative volume",
+    title: "volume in multiples of its average",
     unit: "number",
     noun: "volume in multiples of its {n}-{unit} average",
     needs: "volume",

@@ -44,6 +44,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   score("trend", "Trend"),
   measure({
     name: "trend average",
+    title: "average of Trend",
     unit: "percent",
     noun: "{n}-session average of Trend",
     needs: "stock",
@@ -117,6 +118,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   }),
   measure({
     name: "relative trend",
+    title: "relative trend",
     unit: "number",
     noun: `relative trend ${AMONG}`,
     needs: "peers",
@@ -127,6 +129,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   }),
   measure({
     name: "momentum",
+    title: "momentum",
     unit: "number",
     noun: `momentum ${AMONG}`,
     needs: "peers",
@@ -137,6 +140,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   }),
   measure({
     name: "phase",
+    title: "phase",
     unit: "label",
     labels: Object.fromEntries(PHASES.map((name, k) => [name, k])),
     noun: `phase ${AMONG}`,
@@ -169,6 +173,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   known("market value", "volume", { usual: [["above", 1_000_000_000]] }),
   measure({
     name: "sessions to report",
+    title: "sessions to the next report",
     unit: "sessions",
     noun: "number of sessions to its next report",
     needs: "reports",
@@ -188,6 +193,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
   }),
   measure({
     name: "member",
+    title: "membership",
     unit: "label",
     labels: { yes: 1, no: 0 },
     noun: "membership in {group}",

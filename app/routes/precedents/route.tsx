@@ -1,0 +1,311 @@
+import { useState } from "react";
+import { Link, useNavigate, useNavigation, useSearchParams } from "react-router";
+import { readSentence } from "@core/conditions/read-sentence";
+import { ruleSentence } from "@core/conditions/sentence";
+import { listItems } from "@server/items.server";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
+import { precedents } from "@studies/precedents/precedents";
+import { planWords } from "@studies/precedents/plan-params";
+import { OCCURRENCE_COLUMNS } from "@studies/precedents/occurrence-columns";
+import { date, list, signedPercent } from "@studies/words/words";
+import { askFor, findFor, openDesk } from "~/ask.server";
+import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith } from "~/here";
+import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
+import { useWayBack } from "~/opener";
+import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
+import { ThinBar } from "~/ui/clause-editor/clause-line";
+import { ClauseList } from "~/ui/clause-editor/clause-list";
+import { ControlSentence } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { columnsOf } from "~/ui/table/column";
+import { DataTable } from "~/ui/table/data-table";
+import { signColour } from "~/ui/tint";
+import { useKeys } from "~/ui/use-keys";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { FanChart } from "./fan-chart";
+import { HoldingChart } from "./holding-chart";
+import { InstrumentRows } from "./instrument-rows";
+import { MirroredHistograms } from "./mirrored-histograms";
+import { PartsTable } from "./parts-table";
+import { PlanSentence } from "./plan-sentence";
+import { SavedSituations, SaveSituation } from "./saved-situations";
+import { isEmpty, paramsOfSituation, ruleFrom, ruleText, situationOf } from "./situation";
+import { TriedNote } from "./tried-note";
+import { MOST_VARIANTS, variantParams, variantText, type Variant } from "./variants";
+import { VariantsTable } from "./variants-table";
+
+/** The members of the focus together, where it is asked for them. */
+function whomFor(search: URLSearchParams): string {
+  const asked = search.get("for") ?? "";
+  if (asked !== "focus") return asked;
+  const { focus } = parseHere(search);
+  return focus.length > 0 ? anyOf(focus) : "";
+}
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { searchParams } = new URL(request.url);
+  const desk = await openDesk();
+  const own = { ...paramsFromSearch(precedents.params, searchParams), for: whomFor(searchParams) };
+  const answer = await askFor(request, precedents, own);
+  const compared = searchParams.getAll("vs").slice(0, MOST_VARIANTS);
+  const [variants, saved, groups, instruments] = await Promise.all([
+    Promise.all(
+      compared.map(async (text) => {
+        const params = variantParams(text);
+        const said = params && (await findFor(request, precedents, { ...params, rows: "1" } as never));
+        return said ? [variantOf(text, said.result, said.reading)] : [];
+      }),
+    ),
+    listItems(desk.db, "situation"),
+    offeredGroups(request),
+    offeredInstruments(request, ["index", "volatility", "commodity", "currency", "bond"]),
+  ]);
+  const ofMarket = saved.filter((s) => s.body.market === answer.market);
+  const situations = await Promise.all(
+    ofMarket.map(async ({ name, body }) => {
+      const said = await findFor(request, precedents, { ...paramsOfSituation(body), rows: "1" } as never);
+      return {
+        ...{ name, body, sentence: ruleSentence(body.when) },
+        holding: said?.result.holding ?? 0,
+        instruments: said?.result.instruments ?? 0,
+      };
+    }),
+  );
+  return {
+    reading: answer.reading,
+    market: answer.market,
+    answer: toWire(answer.result),
+    variants: toWire(variants.flat()),
+    situations,
+    groups,
+    instruments,
+  };
+}
+
+type Answer = ResultOf<typeof precedents>;
+
+function variantOf(text: string, result: Answer, reading: Variant["reading"]): Variant {
+  return { text, clauses: result.clauses, plan: planWords(result), forName: forNameOf(result), record: result.record, reading };
+}
+
+function forNameOf({ group, rows, instruments }: Answer): string {
+  if (group !== "") return group === WHOLE_MARKET ? "all members of the market" : labelOfKey(group);
+  const names = rows.map((r) => r.name);
+  if (names.length === 0) return `${instruments} instruments`;
+  return names.length <= 4 ? list(names) : `${names.slice(0, 3).join(", ")} and ${names.length - 3} more`;
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Precedents · Yubrin" }];
+
+export default function Precedents({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const navigate = useNavigate();
+  const hrefWith = useHrefWith();
+  const [search] = useSearchParams();
+  const wayBack = useWayBack();
+  const answer = fromWire<Answer>(loaderData.answer);
+  const variants = fromWire<Variant[]>(loaderData.variants);
+  const { record } = answer;
+  const rule = ruleFrom(search.get("when"));
+  // What was just edited stands there before the answer to it has come.
+  const isWaiting = useNavigation().state !== "idle";
+  const [edited, setEdited] = useState<{ readonly from: string | null; readonly draft: Draft }>();
+  const draft = isWaiting && edited && edited.from === search.get("when") ? edited.draft : draftOf(rule);
+  const change = (next: Draft) => {
+    setEdited({ from: search.get("when"), draft: next });
+    void navigate(hrefNowWith({ when: next.clauses.length === 0 ? undefined : ruleText(ruleOfDraft(next)), name: undefined }), {
+      preventScrollReset: true,
+    });
+  };
+  useKeys({
+    a: () => document.querySelector<HTMLElement>("[data-add-clause]")?.focus(),
+    Backspace: () => wayBack(undefined),
+  });
+  const empty = isEmpty(rule);
+  const forName = forNameOf(answer);
+  const first = answer.counts.all > 0 && answer.span !== "" ? ` since ${answer.span}` : "";
+  const several = answer.instruments > 1;
+  const openChart = (day: number, ticker: string) =>
+    void navigate(hrefOf({ ...here, asOf: isoOf(day) }, `/chart/${encodeURIComponent(ticker)}`));
+  const situation = situationOf(search, loaderData.market);
+  const twin = hrefOf({ ...here, focus: [] }, "/data/precedents", {
+    ...Object.fromEntries([...search].filter(([key]) => !["market", "asof", "focus", "vs", "name", "for"].includes(key))),
+    for: whomFor(search),
+  });
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      {!empty && <TriedNote question={variantText(search)} p={record.p} />}
+      <section aria-label="The situation" className="mt-3">
+        <p className="flex items-baseline gap-4 text-[12px]">
+          {!empty && (
+            <>
+              {variants.length < MOST_VARIANTS && (
+                <button
+                  type="button"
+                  className="text-indigo hover:underline"
+                  onClick={() =>
+                    void navigate(hrefWith({ vs: [...search.getAll("vs"), variantText(search)] }), { preventScrollReset: true })
+                  }
+                >
+                  compare with…
+                </button>
+              )}
+              <SaveSituation body={situation} name={search.get("name") ?? undefined} />
+              <CopySentence sentence={answer.sentence} />
+            </>
+          )}
+          <span className="flex-1" />
+          <span className="text-soft">
+            {answer.counts.all.toLocaleString("en-GB")} {several ? "sessions of instruments" : "sessions"}
+            {first}
+          </span>
+          <ThinBar left={answer.counts.all} all={answer.counts.all} />
+        </p>
+        <ClauseList
+          label="Clauses of the situation"
+          draft={draft}
+          counts={answer.counts}
+          names={{
+            tickers: loaderData.instruments,
+            groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
+          }}
+          example={empty ? "last session of the quarter" : "third down close in a row"}
+          onChange={change}
+          foot={
+            !empty && (
+              <span className="shrink-0 text-[12px] text-soft">
+                {answer.thinned && answer.kept !== answer.occurrences
+                  ? `${answer.kept.toLocaleString("en-GB")} not overlapping, of ${answer.occurrences.toLocaleString("en-GB")}`
+                  : ""}
+                {answer.open.length > 0
+                  ? `${answer.kept === answer.occurrences ? "" : "; "}${answer.open.length} still open`
+                  : ""}
+              </span>
+            )
+          }
+        />
+      </section>
+      <ControlSentence twin={twin}>
+        <PlanSentence
+          plan={{ ...situation, for: whomFor(search) }}
+          thinned={answer.thinned}
+          forName={forName}
+          instruments={loaderData.instruments}
+          groups={loaderData.groups}
+          focus={here.focus}
+        />
+      </ControlSentence>
+      {answer.unknown.length > 0 && (
+        <p role="alert" className="mb-2 text-rust">
+          Nothing is known here by the ticker {list(answer.unknown)}; the others are shown.
+        </p>
+      )}
+      {variants.length > 0 && <VariantsTable variants={[...variants, variantOf("", answer, loaderData.reading)]} />}
+      {record.n > 0 && !empty && (
+        <>
+          <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-8">
+            {answer.hold > 0 ? (
+              <FanChart fan={answer.fan} startsAtOpen={answer.entry !== "close"} several={several} onOpen={openChart} />
+            ) : (
+              <MirroredHistograms histogram={answer.histogram} mean={record.mean} baseMean={record.baseMean} />
+            )}
+            <InstrumentRows
+              rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
+              few={
+                answer.rows.length === 0
+                  ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments each its own record is not drawn up, and no p.`
+                  : undefined
+              }
+            />
+          </div>
+          <section className="mt-5">
+            <h2 className="heading mb-1">Occurrences, latest first</h2>
+            <DataTable
+              caption="Occurrences"
+              className="max-h-72"
+              rows={answer.latest}
+              rowKey={(o) => `${o.ticker} ${o.day}`}
+              defaultSort="-date"
+              href={(o) => hrefOf({ ...here, asOf: isoOf(o.day) }, `/chart/${encodeURIComponent(o.ticker)}`)}
+              columns={columnsOf(OCCURRENCE_COLUMNS, [
+                ["date", { cell: (o) => date(o.day), width: 110 }],
+                ...(several ? ([["name", { width: 170 }]] as const) : []),
+                ["regime", { priority: 2, width: 130 }],
+                ["above_50", { priority: 3 }],
+                ["entry_price"],
+                ["exit_price"],
+                ["result", { cell: (o) => <span className={signColour(o.result)}>{signedPercent(o.result)}</span> }],
+                ["worst_on_the_way", { priority: 1 }],
+                ["best_on_the_way", { priority: 1 }],
+              ])}
+            />
+          </section>
+          <div className="mt-5 grid grid-cols-2 gap-x-8 gap-y-5">
+            <PartsTable title="By regime" parts={answer.byRegime} head="market" />
+            <PartsTable title="By what the market did over 21 sessions before" parts={answer.byBefore} head="return before" />
+            <PartsTable title="By year" parts={answer.byYear} head="year" />
+            <HoldingChart curve={answer.curve} hold={answer.hold} />
+          </div>
+        </>
+      )}
+      {empty && <Beginnings />}
+      <SavedSituations saved={loaderData.situations} current={search.get("name") ?? undefined} />
+    </>
+  );
+}
+
+/** Situations to begin with, where nothing has been said yet. */
+const BEGINNINGS = [
+  "it is the last session of the quarter and its close is above its 55-session simple average",
+  "its close is a 10-session closing low for the first time in 10 sessions and its close is above its 200-session simple average",
+  "the market's Pressure crosses above \u221260 and it closes higher",
+  "it has closed lower at least 4 times running",
+];
+
+function Beginnings() {
+  const hrefWith = useHrefWith();
+  return (
+    <section className="mt-6 max-w-[760px]">
+      <h2 className="heading">To begin with</h2>
+      <p className="mt-1 text-soft">
+        Press <kbd className="rounded-sm border border-rule px-1 text-[11px]">a</kbd> and type a clause as you think it: “above 50
+        average”, “gap up”, “third down close in a row”, “regime falling”. Each line says what is left after it. Or take one of
+        these:
+      </p>
+      <ul className="mt-2">
+        {BEGINNINGS.map((sentence) => (
+          <li key={sentence} className="border-b border-rule">
+            <Link
+              className="block py-1.5 font-serif text-[16px] text-indigo hover:underline"
+              to={hrefWith({ when: ruleText(readSentence(sentence)!) })}
+            >
+              {sentence.charAt(0).toUpperCase() + sentence.slice(1)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function CopySentence({ sentence }: { sentence: string }) {
+  const [copied, setCopied] = useState(false);
+  return (
+    <button
+      type="button"
+      className="text-indigo hover:underline"
+      onClick={() => {
+        void navigator.clipboard.writeText(sentence).then(() => {
+          setCopied(true);
+        });
+      }}
+    >
+      {copied ? "copied" : "copy the sentence"}
+    </button>
+  );
+}
+
+const isoOf = (day: number) => new Date(day * 86_400_000).toISOString().slice(0, 10);

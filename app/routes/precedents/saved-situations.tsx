@@ -1,0 +1,121 @@
+import { useEffect, useState } from "react";
+import { Link } from "react-router";
+import { hrefOf, useHere } from "~/here";
+import { useItems } from "~/ui/use-items";
+import { paramsOfSituation, type Situation } from "./situation";
+
+export interface SavedSituation {
+  readonly name: string;
+  readonly body: Situation;
+  readonly sentence: string;
+  /** Instruments for which it holds at this close, of how many. */
+  readonly holding: number;
+  readonly instruments: number;
+}
+
+/** The situations that were saved, with whether each holds at this close. */
+export function SavedSituations({ saved, current }: { saved: readonly SavedSituation[]; current: string | undefined }) {
+  const here = useHere();
+  const { remove, save, answer } = useItems();
+  const removed = answer?.removed;
+  if (saved.length === 0 && !removed) return null;
+  return (
+    <section aria-label="Saved situations" className="mt-6">
+      <h2 className="heading border-b border-ink/60 pb-1">Saved situations</h2>
+      {removed && (
+        <p role="status" className="mt-2 text-amber">
+          “{removed.name}” was deleted.{" "}
+          <button type="button" className="figure-link" onClick={() => void save("situation", removed.name, removed.body)}>
+            Put it back
+          </button>
+        </p>
+      )}
+      <ul>
+        {saved.map((s) => (
+          <li key={s.name} className="flex items-baseline gap-3 border-b border-rule py-1.5">
+            <Link
+              to={hrefOf(here, "/precedents", { ...paramsOfSituation(s.body), name: s.name })}
+              className="shrink-0 font-semibold hover:text-indigo"
+              aria-current={s.name === current ? "true" : undefined}
+            >
+              {s.name}
+            </Link>
+            <span className="min-w-0 flex-1 truncate font-serif text-[15px] text-soft" title={s.sentence}>
+              {s.sentence}
+            </span>
+            <span className={s.holding > 0 ? "shrink-0 font-semibold text-indigo" : "shrink-0 text-soft"}>
+              {s.holding === 0
+                ? "does not hold"
+                : s.instruments === 1
+                  ? "holds at this close"
+                  : `holds for ${s.holding} of ${s.instruments}`}
+            </span>
+            <button
+              type="button"
+              className="shrink-0 text-[12px] text-soft hover:text-rust"
+              onClick={() => void remove("situation", s.name)}
+            >
+              delete
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Saves the question that is asked under a name. */
+export function SaveSituation({ body, name }: { body: Situation; name: string | undefined }) {
+  const { save, busy, answer } = useItems();
+  const [open, setOpen] = useState(false);
+  const [title, setTitle] = useState(name ?? "");
+  const done = !busy && answer !== undefined && answer.error === undefined;
+  useEffect(() => {
+    if (done) setOpen(false);
+  }, [done]);
+  if (!open)
+    return (
+      <button
+        type="button"
+        className="text-indigo hover:underline"
+        onClick={() => {
+          setTitle(name ?? "");
+          setOpen(true);
+        }}
+      >
+        save as…
+      </button>
+    );
+  return (
+    <form
+      className="inline-flex items-baseline gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save("situation", title, body, title === name ? name : "");
+      }}
+    >
+      <input
+        autoFocus
+        required
+        maxLength={60}
+        aria-label="Name of the situation"
+        className="control w-48 py-0.5"
+        value={title}
+        onChange={(e) => {
+          setTitle(e.target.value);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "Escape") setOpen(false);
+        }}
+      />
+      <button type="submit" className="text-indigo hover:underline" disabled={busy}>
+        save
+      </button>
+      {answer?.error && (
+        <span role="alert" className="text-rust">
+          {answer.error}
+        </span>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,229 @@
+import { useSortable } from "@dnd-kit/sortable";
+import { clsx } from "clsx";
+import { GripVertical } from "lucide-react";
+import type { Rule } from "@core/conditions/condition";
+import { ruleSentence } from "@core/conditions/sentence";
+import { count } from "@studies/words/words";
+import { asAnyOf, draftOf, opposite, ruleOfDraft, switched } from "./clause-draft";
+import { ClauseList } from "./clause-list";
+import { ClauseParts, type ClauseNames } from "./clause-parts";
+
+/** How many samples are left after a clause. */
+export interface ClauseCount {
+  readonly left: number;
+  readonly atEnd: number;
+  readonly off: boolean;
+}
+
+interface Props {
+  readonly id: string;
+  readonly word: string;
+  readonly clause: Rule;
+  readonly names: ClauseNames;
+  readonly open: boolean;
+  readonly count?: ClauseCount | undefined;
+  /** Samples before any clause, which the bar is drawn against. */
+  readonly all?: number | undefined;
+  readonly before: number;
+  readonly isNew?: boolean;
+  readonly onOpen: (open: boolean) => void;
+  readonly onChange: (next: Rule) => void;
+  readonly onRemove: () => void;
+  readonly onCopy: () => void;
+  readonly onMove: (step: -1 | 1) => void;
+  readonly onWalk: (step: -1 | 1) => void;
+}
+
+/** One clause: a phrase of the sentence, what it leaves over, and when opened its parts in place. */
+export function ClauseLine(props: Props) {
+  const { id, word, clause, names, open, all, onOpen, onChange, onRemove, onCopy, onMove, onWalk } = props;
+  const { setNodeRef, setActivatorNodeRef, transform, transition, listeners, isDragging } = useSortable({ id });
+  const { off, ...rest } = clause;
+  const sentence = ruleSentence(rest as Rule);
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translate3d(0, ${transform.y}px, 0)` : undefined, transition }}
+      className={clsx("group -mx-2 rounded-sm px-2", open && "bg-chosen", isDragging && "relative z-10 bg-chosen")}
+    >
+      <div className="flex items-baseline gap-2">
+        <span className="w-11 shrink-0 font-serif text-[15px] text-soft italic">{word}</span>
+        <button
+          type="button"
+          data-clause={id}
+          aria-expanded={open}
+          title="Enter opens its parts; Alt with an arrow moves it; Delete takes it out"
+          className={clsx(
+            "min-w-0 text-left font-serif text-[16px] leading-6 decoration-dotted underline-offset-4 hover:text-indigo",
+            off ? "text-soft line-through" : "text-ink underline decoration-rule",
+            open && "text-indigo",
+          )}
+          onClick={() => {
+            onOpen(!open);
+          }}
+          onKeyDown={(event) => {
+            const step = event.key === "ArrowUp" ? -1 : event.key === "ArrowDown" ? 1 : undefined;
+            if (step !== undefined) {
+              event.preventDefault();
+              (event.altKey ? onMove : onWalk)(step);
+            }
+            if (event.key === "Delete" || event.key === "Backspace") {
+              event.preventDefault();
+              event.stopPropagation();
+              onRemove();
+            }
+            if (event.key === "Escape" && open) {
+              event.stopPropagation();
+              onOpen(false);
+            }
+          }}
+        >
+          {sentence}
+        </button>
+        <span className="flex-1" />
+        <button
+          type="button"
+          ref={setActivatorNodeRef}
+          {...listeners}
+          tabIndex={-1}
+          aria-hidden
+          className="cursor-grab self-center text-soft opacity-0 group-hover:opacity-100"
+        >
+          <GripVertical size={14} />
+        </button>
+        <Left {...props} all={all} />
+      </div>
+      {open && (
+        <div className="pb-2 pl-[52px]">
+          {"left" in rest ? (
+            <ClauseParts
+              condition={rest}
+              names={names}
+              onChange={(next) => {
+                onChange(off ? { ...next, off } : next);
+              }}
+            />
+          ) : (
+            <NestedParts
+              rule={rest as Rule}
+              names={names}
+              onChange={(next) => {
+                onChange(off ? ({ ...next, off } as Rule) : next);
+              }}
+            />
+          )}
+          <p className="flex gap-3 pt-1 text-[12px]">
+            <Deed
+              label={off ? "switch on" : "switch off"}
+              onDo={() => {
+                onChange(switched(clause));
+              }}
+            />
+            <Deed
+              label="negate"
+              onDo={() => {
+                onChange(opposite(clause));
+              }}
+            />
+            {!("any" in clause) && (
+              <Deed
+                label="any of…"
+                onDo={() => {
+                  onChange(asAnyOf(clause));
+                }}
+              />
+            )}
+            <Deed label="copy" onDo={onCopy} />
+            <Deed label="take out" onDo={onRemove} />
+            <Deed
+              label="done"
+              onDo={() => {
+                onOpen(false);
+              }}
+            />
+          </p>
+        </div>
+      )}
+    </li>
+  );
+}
+
+function Deed({ label, onDo }: { label: string; onDo: () => void }) {
+  return (
+    <button type="button" className="text-indigo hover:underline" onClick={onDo}>
+      {label}
+    </button>
+  );
+}
+
+/** The clauses within a clause: any of several, all of several, or not. */
+function NestedParts({ rule, names, onChange }: { rule: Rule; names: ClauseNames; onChange: (next: Rule) => void }) {
+  if ("not" in rule) {
+    const inner = rule.not;
+    return "left" in inner ? (
+      <ClauseParts
+        condition={inner}
+        names={names}
+        onChange={(next) => {
+          onChange({ not: next });
+        }}
+      />
+    ) : (
+      <NestedParts
+        rule={inner}
+        names={names}
+        onChange={(next) => {
+          onChange({ not: next });
+        }}
+      />
+    );
+  }
+  return (
+    <ClauseList
+      label={"any" in rule ? "Any of these" : "All of these"}
+      draft={draftOf(rule)}
+      names={names}
+      example="rsi below 30"
+      onChange={(next) => {
+        onChange(ruleOfDraft(next));
+      }}
+    />
+  );
+}
+
+/** How many samples are left, as a figure and as a bar that shortens down the list. */
+function Left({ count: counted, all, before }: Props) {
+  if (!counted || all === undefined) return null;
+  if (counted.off)
+    return (
+      <span className="shrink-0 text-[12px] text-soft">
+        off; with it {counted.left.toLocaleString("en-GB")}
+        {counted.atEnd === counted.left ? "" : `, then ${counted.atEnd.toLocaleString("en-GB")}`}
+      </span>
+    );
+  return (
+    <span
+      className="flex shrink-0 items-center gap-2"
+      title={`${count(counted.left, "sample")} left of ${before.toLocaleString("en-GB")}${all > LEAST_LOGARITHMIC ? "; the bar is on a logarithmic scale" : ""}`}
+    >
+      <span className="w-16 text-right font-semibold">{counted.left.toLocaleString("en-GB")}</span>
+      <ThinBar left={counted.left} all={all} />
+    </span>
+  );
+}
+
+/** From so many samples on the bars are logarithmic. */
+const LEAST_LOGARITHMIC = 500;
+
+/** How many of all are left, as a bar; a rest is seen as long as there is one. */
+export function ThinBar({ left, all }: { left: number; all: number }) {
+  const share = all === 0 ? 0 : all > LEAST_LOGARITHMIC ? Math.log1p(left) / Math.log1p(all) : left / all;
+  return (
+    <span className="inline-block h-[3px] w-[120px]" aria-hidden>
+      <span
+        className="block h-full rounded-sm bg-indigo/75"
+        style={{ width: share === 0 ? 0 : `max(2px, ${(100 * share).toFixed(2)}%)` }}
+      />
+    </span>
+  );
+}
