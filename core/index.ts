@@ -67,6 +67,7 @@ export { nounOf as nounWords } from "./conditions/words";
 export * from "./conditions/read-sentence";
 export * from "./conditions/read-phrase";
 export * from "./conditions/truth";
+export * from "./conditions/catalogue";
 export * from "./columns/sampled-bars";
 export * from "./seasons/month-win-rate";
 export * from "./seasons/session-calendar";

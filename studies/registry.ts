@@ -13,6 +13,7 @@ import { internals } from "@studies/breadth/internals";
 import { periodMap } from "@studies/period-map/period-map";
 import { members } from "@studies/breadth/members";
 import { precedents } from "@studies/precedents/precedents";
+import { trueNow } from "@studies/precedents/true-now";
 import { oscillators } from "@studies/regime/oscillators";
 import { ownTiming } from "@studies/timing/own-timing";
 import { regimeStudy } from "@studies/regime/regime";
@@ -47,6 +48,7 @@ const ALL = [
   groups,
   periodMap,
   precedents,
+  trueNow,
   stocks,
   chart,
   directory,

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { MEASURES, readPhrase, readSentence, ruleSentence } from "..";
+import { catalogue, MEASURES, readPhrase, readSentence, ruleSentence } from "..";
 
 const ROWS = readFileSync("docs/conditions.md", "utf8")
   .split("## Phrases")[1]!
@@ -55,4 +55,14 @@ describe("each measure", () => {
       }
     },
   );
+});
+
+describe("the catalogue", () => {
+  it("is of clauses that read as they stand, each once", () => {
+    const { all, calendar } = catalogue();
+    expect(all.length).toBeGreaterThan(130);
+    expect(new Set(all.map((c) => c.sentence)).size).toBe(all.length);
+    for (const { sentence, rule } of all) expect(ruleSentence(rule)).toBe(sentence);
+    expect(calendar.every((c) => all.some((x) => x.sentence === c.sentence))).toBe(true);
+  });
 });

@@ -180,7 +180,13 @@ function ofStock(series: SubjectSeries, name: string, params: Params): Float64Ar
   }
 }
 
-function ofCalendar({ part, days }: SubjectSeries, name: string, params: Params): Float64Array {
+/** A measure that the calendar alone decides, on any days; NaN throughout for one that needs more. */
+export function calendarValues(of: Pick<SubjectSeries, "part" | "days">, use: MeasureUse): Float64Array {
+  if (measureOf(use.measure).needs !== "calendar" || use.measure === "member") return new Float64Array(of.days.length).fill(NaN);
+  return ofCalendar(of, use.measure, paramsOf(use));
+}
+
+function ofCalendar({ part, days }: Pick<SubjectSeries, "part" | "days">, name: string, params: Params): Float64Array {
   switch (name) {
     case "weekday":
       return Float64Array.from(days, weekday);

@@ -5,6 +5,7 @@ import { ruleSentence } from "@core/conditions/sentence";
 import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
+import { trueNow } from "@studies/precedents/true-now";
 import { precedents } from "@studies/precedents/precedents";
 import { planWords } from "@studies/precedents/plan-params";
 import { OCCURRENCE_COLUMNS } from "@studies/precedents/occurrence-columns";
@@ -13,7 +14,7 @@ import { askFor, findFor, openDesk } from "~/ask.server";
 import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
-import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
+import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ThinBar } from "~/ui/clause-editor/clause-line";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { ControlSentence } from "~/ui/inline-menu";
@@ -32,6 +33,7 @@ import { PartsTable } from "./parts-table";
 import { PlanSentence } from "./plan-sentence";
 import { SavedSituations, SaveSituation } from "./saved-situations";
 import { isEmpty, paramsOfSituation, ruleFrom, ruleText, situationOf } from "./situation";
+import { TrueNowDrawer } from "./true-now-drawer";
 import { TriedNote } from "./tried-note";
 import { MOST_VARIANTS, variantParams, variantText, type Variant } from "./variants";
 import { VariantsTable } from "./variants-table";
@@ -50,7 +52,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const own = { ...paramsFromSearch(precedents.params, searchParams), for: whomFor(searchParams) };
   const answer = await askFor(request, precedents, own);
   const compared = searchParams.getAll("vs").slice(0, MOST_VARIANTS);
-  const [variants, saved, groups, instruments] = await Promise.all([
+  const [variants, saved, groups, instruments, now] = await Promise.all([
     Promise.all(
       compared.map(async (text) => {
         const params = variantParams(text);
@@ -61,6 +63,9 @@ export async function loader({ request }: Route.LoaderArgs) {
     listItems(desk.db, "situation"),
     offeredGroups(request),
     offeredInstruments(request, ["index", "volatility", "commodity", "currency", "bond"]),
+    searchParams.get("beside") === "now"
+      ? findFor(request, trueNow, { for: own.for, when: searchParams.get("when") ?? undefined })
+      : undefined,
   ]);
   const ofMarket = saved.filter((s) => s.body.market === answer.market);
   const situations = await Promise.all(
@@ -81,6 +86,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     situations,
     groups,
     instruments,
+    now: now && toWire(now.result),
   };
 }
 
@@ -107,6 +113,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
   const wayBack = useWayBack();
   const answer = fromWire<Answer>(loaderData.answer);
   const variants = fromWire<Variant[]>(loaderData.variants);
+  const now = loaderData.now && fromWire<ResultOf<typeof trueNow>>(loaderData.now);
   const { record } = answer;
   const rule = ruleFrom(search.get("when"));
   // What was just edited stands there before the answer to it has come.
@@ -119,7 +126,10 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
       preventScrollReset: true,
     });
   };
+  const toggleNow = () =>
+    void navigate(hrefNowWith({ beside: now ? undefined : "now" }), { replace: true, preventScrollReset: true });
   useKeys({
+    n: toggleNow,
     a: () => document.querySelector<HTMLElement>("[data-add-clause]")?.focus(),
     Backspace: () => wayBack(undefined),
   });
@@ -135,125 +145,141 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
     for: whomFor(search),
   });
   return (
-    <>
-      <Reading sentences={loaderData.reading} />
-      {!empty && <TriedNote question={variantText(search)} p={record.p} />}
-      <section aria-label="The situation" className="mt-3">
-        <p className="flex items-baseline gap-4 text-[12px]">
-          {!empty && (
-            <>
-              {variants.length < MOST_VARIANTS && (
-                <button
-                  type="button"
-                  className="text-indigo hover:underline"
-                  onClick={() =>
-                    void navigate(hrefWith({ vs: [...search.getAll("vs"), variantText(search)] }), { preventScrollReset: true })
-                  }
-                >
-                  compare with…
-                </button>
-              )}
-              <SaveSituation body={situation} name={search.get("name") ?? undefined} />
-              <CopySentence sentence={answer.sentence} />
-            </>
-          )}
-          <span className="flex-1" />
-          <span className="text-soft">
-            {answer.counts.all.toLocaleString("en-GB")} {several ? "sessions of instruments" : "sessions"}
-            {first}
-          </span>
-          <ThinBar left={answer.counts.all} all={answer.counts.all} />
-        </p>
-        <ClauseList
-          label="Clauses of the situation"
-          draft={draft}
-          counts={answer.counts}
-          names={{
-            tickers: loaderData.instruments,
-            groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
-          }}
-          example={empty ? "last session of the quarter" : "third down close in a row"}
-          onChange={change}
-          foot={
-            !empty && (
-              <span className="shrink-0 text-[12px] text-soft">
-                {answer.thinned && answer.kept !== answer.occurrences
-                  ? `${answer.kept.toLocaleString("en-GB")} not overlapping, of ${answer.occurrences.toLocaleString("en-GB")}`
-                  : ""}
-                {answer.open.length > 0
-                  ? `${answer.kept === answer.occurrences ? "" : "; "}${answer.open.length} still open`
-                  : ""}
-              </span>
-            )
-          }
-        />
-      </section>
-      <ControlSentence twin={twin}>
-        <PlanSentence
-          plan={{ ...situation, for: whomFor(search) }}
-          thinned={answer.thinned}
-          forName={forName}
-          instruments={loaderData.instruments}
-          groups={loaderData.groups}
-          focus={here.focus}
-        />
-      </ControlSentence>
-      {answer.unknown.length > 0 && (
-        <p role="alert" className="mb-2 text-rust">
-          Nothing is known here by the ticker {list(answer.unknown)}; the others are shown.
-        </p>
-      )}
-      {variants.length > 0 && <VariantsTable variants={[...variants, variantOf("", answer, loaderData.reading)]} />}
-      {record.n > 0 && !empty && (
-        <>
-          <div className="grid grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)] gap-8">
-            {answer.hold > 0 ? (
-              <FanChart fan={answer.fan} startsAtOpen={answer.entry !== "close"} several={several} onOpen={openChart} />
-            ) : (
-              <MirroredHistograms histogram={answer.histogram} mean={record.mean} baseMean={record.baseMean} />
+    <div className="flex gap-5">
+      <div className="min-w-0 flex-1">
+        <Reading sentences={loaderData.reading} />
+        {!empty && <TriedNote question={variantText(search)} p={record.p} />}
+        <section aria-label="The situation" className="mt-3">
+          <p className="flex items-baseline gap-4 text-[12px]">
+            {!empty && (
+              <>
+                {variants.length < MOST_VARIANTS && (
+                  <button
+                    type="button"
+                    className="text-indigo hover:underline"
+                    onClick={() =>
+                      void navigate(hrefWith({ vs: [...search.getAll("vs"), variantText(search)] }), { preventScrollReset: true })
+                    }
+                  >
+                    compare with…
+                  </button>
+                )}
+                <SaveSituation body={situation} name={search.get("name") ?? undefined} />
+                <CopySentence sentence={answer.sentence} />
+              </>
             )}
-            <InstrumentRows
-              rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
-              few={
-                answer.rows.length === 0
-                  ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments each its own record is not drawn up, and no p.`
-                  : undefined
-              }
-            />
-          </div>
-          <section className="mt-5">
-            <h2 className="heading mb-1">Occurrences, latest first</h2>
-            <DataTable
-              caption="Occurrences"
-              className="max-h-72"
-              rows={answer.latest}
-              rowKey={(o) => `${o.ticker} ${o.day}`}
-              defaultSort="-date"
-              href={(o) => hrefOf({ ...here, asOf: isoOf(o.day) }, `/chart/${encodeURIComponent(o.ticker)}`)}
-              columns={columnsOf(OCCURRENCE_COLUMNS, [
-                ["date", { cell: (o) => date(o.day), width: 110 }],
-                ...(several ? ([["name", { width: 170 }]] as const) : []),
-                ["regime", { priority: 2, width: 130 }],
-                ["above_50", { priority: 3 }],
-                ["entry_price"],
-                ["exit_price"],
-                ["result", { cell: (o) => <span className={signColour(o.result)}>{signedPercent(o.result)}</span> }],
-                ["worst_on_the_way", { priority: 1 }],
-                ["best_on_the_way", { priority: 1 }],
-              ])}
-            />
-          </section>
-          <div className="mt-5 grid grid-cols-2 gap-x-8 gap-y-5">
-            <PartsTable title="By regime" parts={answer.byRegime} head="market" />
-            <PartsTable title="By what the market did over 21 sessions before" parts={answer.byBefore} head="return before" />
-            <PartsTable title="By year" parts={answer.byYear} head="year" />
-            <HoldingChart curve={answer.curve} hold={answer.hold} />
-          </div>
-        </>
+            <button type="button" className="text-indigo hover:underline" aria-expanded={now !== undefined} onClick={toggleNow}>
+              {now ? "without what is true now" : "what is true now…"}
+            </button>
+            <span className="flex-1" />
+            <span className="text-soft">
+              {answer.counts.all.toLocaleString("en-GB")} {several ? "sessions of instruments" : "sessions"}
+              {first}
+            </span>
+            <ThinBar left={answer.counts.all} all={answer.counts.all} />
+          </p>
+          <ClauseList
+            label="Clauses of the situation"
+            draft={draft}
+            counts={answer.counts}
+            names={{
+              tickers: loaderData.instruments,
+              groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
+            }}
+            example={empty ? "last session of the quarter" : "third down close in a row"}
+            onChange={change}
+            foot={
+              !empty && (
+                <span className="shrink-0 text-[12px] text-soft">
+                  {answer.thinned && answer.kept !== answer.occurrences
+                    ? `${answer.kept.toLocaleString("en-GB")} not overlapping, of ${answer.occurrences.toLocaleString("en-GB")}`
+                    : ""}
+                  {answer.open.length > 0
+                    ? `${answer.kept === answer.occurrences ? "" : "; "}${answer.open.length} still open`
+                    : ""}
+                </span>
+              )
+            }
+          />
+        </section>
+        <ControlSentence twin={twin}>
+          <PlanSentence
+            plan={{ ...situation, for: whomFor(search) }}
+            thinned={answer.thinned}
+            forName={forName}
+            instruments={loaderData.instruments}
+            groups={loaderData.groups}
+            focus={here.focus}
+          />
+        </ControlSentence>
+        {answer.unknown.length > 0 && (
+          <p role="alert" className="mb-2 text-rust">
+            Nothing is known here by the ticker {list(answer.unknown)}; the others are shown.
+          </p>
+        )}
+        {variants.length > 0 && <VariantsTable variants={[...variants, variantOf("", answer, loaderData.reading)]} />}
+        {record.n > 0 && !empty && (
+          <>
+            <div
+              className={`grid gap-8 ${now ? "grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]" : "grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]"}`}
+            >
+              {answer.hold > 0 ? (
+                <FanChart fan={answer.fan} startsAtOpen={answer.entry !== "close"} several={several} onOpen={openChart} />
+              ) : (
+                <MirroredHistograms histogram={answer.histogram} mean={record.mean} baseMean={record.baseMean} />
+              )}
+              <InstrumentRows
+                rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
+                few={
+                  answer.rows.length === 0
+                    ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments each its own record is not drawn up, and no p.`
+                    : undefined
+                }
+              />
+            </div>
+            <section className="mt-5">
+              <h2 className="heading mb-1">Occurrences, latest first</h2>
+              <DataTable
+                caption="Occurrences"
+                className="max-h-72"
+                rows={answer.latest}
+                rowKey={(o) => `${o.ticker} ${o.day}`}
+                defaultSort="-date"
+                href={(o) => hrefOf({ ...here, asOf: isoOf(o.day) }, `/chart/${encodeURIComponent(o.ticker)}`)}
+                columns={columnsOf(OCCURRENCE_COLUMNS, [
+                  ["date", { cell: (o) => date(o.day), width: 110 }],
+                  ...(several ? ([["name", { width: 170 }]] as const) : []),
+                  ["regime", { priority: 2, width: 130 }],
+                  ["above_50", { priority: 3 }],
+                  ["entry_price"],
+                  ["exit_price"],
+                  ["result", { cell: (o) => <span className={signColour(o.result)}>{signedPercent(o.result)}</span> }],
+                  ["worst_on_the_way", { priority: 1 }],
+                  ["best_on_the_way", { priority: 1 }],
+                ])}
+              />
+            </section>
+            <div className="mt-5 grid grid-cols-2 gap-x-8 gap-y-5">
+              <PartsTable title="By regime" parts={answer.byRegime} head="market" />
+              <PartsTable title="By what the market did over 21 sessions before" parts={answer.byBefore} head="return before" />
+              <PartsTable title="By year" parts={answer.byYear} head="year" />
+              <HoldingChart curve={answer.curve} hold={answer.hold} />
+            </div>
+          </>
+        )}
+        {empty && <Beginnings />}
+        <SavedSituations saved={loaderData.situations} current={search.get("name") ?? undefined} />
+      </div>
+      {now && (
+        <TrueNowDrawer
+          now={now}
+          within={draft.clauses.map(ruleSentence)}
+          onAdd={(added) => {
+            change(withPasted(draft, added));
+          }}
+        />
       )}
-      {empty && <Beginnings />}
-      <SavedSituations saved={loaderData.situations} current={search.get("name") ?? undefined} />
-    </>
+    </div>
   );
 }
 
