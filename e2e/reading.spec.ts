@@ -95,19 +95,21 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await page.getByRole("button", { name: "Make one" }).click();
     const form = page.getByRole("form", { name: "Timing system" });
     await form.getByLabel("name").fill("Two closes");
-    await expect(form).toContainText(
-      "the close is above its 20-session simple average on 2 sessions running and the detrended price of 20 sessions is above 0",
-    );
-    await form.getByRole("group", { name: "Down when" }).getByLabel("other measure, sessions").fill("0");
+    await expect(form).toContainText("its close is above its 20-session simple average for 2 sessions running");
+    const down = form.getByRole("group", { name: "Down" });
+    await down.getByRole("button", { name: "its close is below its 20-session simple average" }).click();
+    await down.getByLabel("other n").fill("0");
     await form.getByRole("button", { name: "Keep it" }).click();
     // The field itself says what is wrong, and nothing is kept.
     await expect(form).toBeVisible();
-    await form.getByRole("group", { name: "Down when" }).getByLabel("other measure, sessions").fill("30");
+    await down.getByLabel("other n").fill("30");
+    await down.getByLabel("other n").press("Enter");
+    await expect(down).toContainText("its close is below its 30-session simple average for 2 sessions running");
     await form.getByRole("button", { name: "Keep it" }).click();
     const own = page.getByRole("region", { name: "Own timing systems" });
     await expect(own.getByRole("article")).toContainText("Two closes");
     await expect(own.getByRole("article")).toContainText(/The system has been (up|down) for/);
-    await expect(own.getByRole("article")).toContainText("the close is below its 30-session simple average");
+    await expect(own.getByRole("article")).toContainText("its close is below its 30-session simple average");
     // A new name is taken over whole; a name that is taken is refused, and nothing is lost.
     await own.getByRole("button", { name: "Change" }).click();
     await form.getByLabel("name").fill("Two closes running");

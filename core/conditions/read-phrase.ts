@@ -151,20 +151,16 @@ function valuesOf(groups: Readonly<Record<string, string | undefined>>): Values 
 }
 
 const NAMES = lazily(() =>
-  MEASURES.flatMap((measure) =>
-    measure.aliases.map((alias) => ({
+  MEASURES.flatMap((measure) => {
+    const among = measure.params.flatMap((p) =>
+      isNumberParameter(p) ? [] : [[p.name, (p.among ?? []).map((v) => plainWords(v)).join("|")] as const],
+    );
+    return measure.aliases.map((alias) => ({
       measure,
       plain: plainWords(alias),
-      pattern: phrasePattern(
-        alias,
-        Object.fromEntries(
-          measure.params.flatMap((p) =>
-            isNumberParameter(p) ? [] : [[p.name, (p.among ?? []).map((v) => plainWords(v)).join("|")]],
-          ),
-        ),
-      ),
-    })),
-  ).sort((a, b) => b.plain.length - a.plain.length),
+      pattern: new RegExp(`^${phrasePattern(alias, Object.fromEntries(among))}(?= |$)`),
+    }));
+  }).sort((a, b) => b.plain.length - a.plain.length),
 );
 
 const COMPARED: readonly (readonly [string, Comparator])[] = [
@@ -211,7 +207,7 @@ const useOf = ({ measure, params }: Named): MeasureUse => ({ measure: measure.na
 /** The measures that a text begins with, and what follows. */
 function* namedAtStart(text: string): Generator<readonly [Named, string]> {
   for (const { measure, pattern } of NAMES()) {
-    const match = new RegExp(`^${pattern}(?= |$)`).exec(text);
+    const match = pattern.exec(text);
     if (!match) continue;
     const params: Record<string, number | string> = {};
     for (const [name, value] of Object.entries(match.groups ?? {})) {

@@ -1,6 +1,6 @@
 import { Command } from "cmdk";
 import { Popover } from "radix-ui";
-import { useDeferredValue, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import type { Rule } from "@core/conditions/condition";
 import { readPhrase } from "@core/conditions/read-phrase";
 
@@ -16,8 +16,8 @@ export function AddClause({ example, onAdd, onLeaveUp }: Props) {
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const typed = useDeferredValue(text);
-  const readings = useMemo(() => (typed.trim() === "" ? [] : readPhrase(typed)), [typed]);
+  // At once, so that Enter never takes a reading of what was typed before.
+  const readings = useMemo(() => (text.trim() === "" ? [] : readPhrase(text)), [text]);
   const add = (rule: Rule) => {
     setText("");
     setOpen(false);
@@ -63,7 +63,7 @@ export function AddClause({ example, onAdd, onLeaveUp }: Props) {
             className="z-50 w-[620px] max-w-[90vw] rounded-sm border border-rule bg-raised p-1"
           >
             <Command.List>
-              {readings.length === 0 && typed === text && (
+              {readings.length === 0 && (
                 <p className="px-2.5 py-2 text-soft">
                   Nothing is meant by this here. Try “{example}”, “above 50 average” or “rsi below 30”.
                 </p>

@@ -127,15 +127,25 @@ export const PRICES: readonly Measure[] = [
     aliases: ["open", "opening", "opens"],
     params: [SAMPLED],
     column: (b) => b.open,
-    phrases: ["above", "below"].flatMap((side): Phrase[] =>
+    phrases: (
       [
-        ["{n} average", "sma"],
-        ["{n} ema", "ema"],
-      ].map(([word, name]) => ({
-        text: `opens ${side} ${word}`,
-        rule: ({ n }) => than(side as "above", { measure: name!, params: { n } }, { measure: "open" }),
-      })),
-    ),
+        ["{n} average", "{m} average", "sma"],
+        ["{n} ema", "{m} ema", "ema"],
+      ] as const
+    ).flatMap(([word, other, name]): Phrase[] => {
+      const against = (comparator: "above" | "below", n: number) =>
+        than(comparator, { measure: name, params: { n } }, { measure: "open" });
+      return [
+        { text: `opens above ${word}`, rule: ({ n }) => against("above", n) },
+        { text: `opens below ${word}`, rule: ({ n }) => against("below", n) },
+        {
+          text: `opens between {n} and ${other}`,
+          rule: ({ n, m }) => ({
+            any: [{ all: [against("above", n), against("below", m)] }, { all: [against("below", n), against("above", m)] }],
+          }),
+        },
+      ];
+    }),
   }),
   measure({
     name: "high",
