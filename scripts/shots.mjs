@@ -10,6 +10,17 @@ const port = 5392;
 const base = `http://127.0.0.1:${port}`;
 const folder = "docs/screenshots";
 const date = "2025-11-28";
+const LOW_AND_GAP =
+  "its close is a 10-session closing low within the last 3 sessions and it opens above the high before and its close is above its 200-session simple average";
+const LOW_AND_INSIDE =
+  "its close is a 10-session closing low within the last 3 sessions and it opens not above the high before and it opens not below the low before and its close is above its 200-session simple average";
+/** A situation as a sentence in an address. */
+function precedents(tickers, more) {
+  const when = more.includes("vs=")
+    ? LOW_AND_INSIDE
+    : "it is the last session of the quarter and its close is above its 55-session simple average";
+  return `/precedents?when=${encodeURIComponent(when)}&for=${tickers}&${more}`;
+}
 const views = [
   ["today", "/"],
   ["regime", "/regime"],
@@ -23,6 +34,14 @@ const views = [
   ["rotation-stocks", "/rotation?set=stock&in=group:ALBIG&trail=4"],
   ["fund", "/groups?in=group:HUBUT&beside=chart"],
   ["period-map", "/period-map"],
+  ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
+  [
+    "precedents-variants",
+    precedents(
+      "ALBRO",
+      `entry=open&hold=3&vs=${encodeURIComponent(JSON.stringify({ when: LOW_AND_GAP, for: "ALBRO", entry: "open", hold: "3" }))}`,
+    ),
+  ],
   ["group-stocks", `/groups?in=sector:Shipyards&asof=${date}&focus=sector:Shipyards`],
   ["chart", `/chart/ALBRO?history=504`],
   ["chart-of-a-stock", `/chart/LINON?asof=${date}`],

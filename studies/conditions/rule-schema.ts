@@ -1,4 +1,4 @@
-import { COMPARATORS, CoreError, MEASURES, paramsOf, type Rule } from "@core";
+import { COMPARATORS, CoreError, MEASURES, paramsOf, readSentence, type Rule } from "@core";
 import { z } from "zod";
 
 const subject = z.union([
@@ -95,18 +95,18 @@ export function isTooDeep(text: string, most = 100): boolean {
   return false;
 }
 
-/** The same as text, as it stands in an address. */
+/** The same as text, as it stands in an address: JSON, or the sentence that says it. */
 export const ruleText = z.string().transform((text, context): Rule => {
+  const refuse = (message: string) => {
+    context.addIssue({ code: "custom", message });
+    return z.NEVER;
+  };
+  if (!text.trimStart().startsWith("{")) return readSentence(text) ?? refuse("is neither JSON nor a sentence that can be read");
+  if (isTooDeep(text)) return refuse("is nested too deep");
   try {
-    if (isTooDeep(text)) {
-      context.addIssue({ code: "custom", message: "is nested too deep" });
-      return z.NEVER;
-    }
     const parsed = ruleSchema.safeParse(JSON.parse(text));
-    if (parsed.success) return parsed.data;
-    context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
+    return parsed.success ? parsed.data : refuse(z.prettifyError(parsed.error));
   } catch {
-    context.addIssue({ code: "custom", message: "is not JSON" });
+    return refuse("is not JSON");
   }
-  return z.NEVER;
 });

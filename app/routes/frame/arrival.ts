@@ -1,10 +1,10 @@
 import { useEffect, useRef } from "react";
 import { useLocation } from "react-router";
 
-/** Puts the keyboard on what a screen is for: the row in hand of its main table, or its main picture. */
+/** Puts the keyboard on what a screen is for: the row in hand of its main table, its first clause, or its main picture. */
 export function focusMain(): boolean {
   const main = document.querySelector<HTMLElement>("#screen [data-main]");
-  const target = main?.querySelector<HTMLElement>("tr[tabindex='0']") ?? main;
+  const target = main?.querySelector<HTMLElement>("tr[tabindex='0'], [data-clause], [data-add-clause]") ?? main;
   if (!target) return false;
   if (target === main && !target.hasAttribute("tabindex")) target.tabIndex = -1;
   target.focus({ preventScroll: target !== main && isInView(target) });

@@ -56,7 +56,7 @@ export function FanChart({ fan, startsAtOpen, several, onOpen }: Props) {
     last,
   ];
   return (
-    <figure data-main tabIndex={-1} className="outline-none">
+    <figure>
       <figcaption className="heading mb-1">Each way from its entry, in percent</figcaption>
       <div ref={box} className="relative">
         <svg

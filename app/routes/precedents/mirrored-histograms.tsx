@@ -38,7 +38,7 @@ export function MirroredHistograms({ histogram, mean, baseMean }: { histogram: H
     );
   };
   return (
-    <figure data-main tabIndex={-1} className="outline-none">
+    <figure>
       <figcaption className="heading mb-1">Results within the session: occurrences above, all sessions below</figcaption>
       <div ref={box}>
         <svg

@@ -178,29 +178,31 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
             </span>
             <ThinBar left={answer.counts.all} all={answer.counts.all} />
           </p>
-          <ClauseList
-            label="Clauses of the situation"
-            draft={draft}
-            counts={answer.counts}
-            names={{
-              tickers: loaderData.instruments,
-              groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
-            }}
-            example={empty ? "last session of the quarter" : "third down close in a row"}
-            onChange={change}
-            foot={
-              !empty && (
-                <span className="shrink-0 text-[12px] text-soft">
-                  {answer.thinned && answer.kept !== answer.occurrences
-                    ? `${answer.kept.toLocaleString("en-GB")} not overlapping, of ${answer.occurrences.toLocaleString("en-GB")}`
-                    : ""}
-                  {answer.open.length > 0
-                    ? `${answer.kept === answer.occurrences ? "" : "; "}${answer.open.length} still open`
-                    : ""}
-                </span>
-              )
-            }
-          />
+          <div data-main>
+            <ClauseList
+              label="Clauses of the situation"
+              draft={draft}
+              counts={answer.counts}
+              names={{
+                tickers: loaderData.instruments,
+                groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
+              }}
+              example={empty ? "last session of the quarter" : "third down close in a row"}
+              onChange={change}
+              foot={
+                !empty && (
+                  <span className="shrink-0 text-[12px] text-soft">
+                    {answer.thinned && answer.kept !== answer.occurrences
+                      ? `${answer.kept.toLocaleString("en-GB")} not overlapping, of ${answer.occurrences.toLocaleString("en-GB")}`
+                      : ""}
+                    {answer.open.length > 0
+                      ? `${answer.kept === answer.occurrences ? "" : "; "}${answer.open.length} still open`
+                      : ""}
+                  </span>
+                )
+              }
+            />
+          </div>
         </section>
         <ControlSentence twin={twin}>
           <PlanSentence
