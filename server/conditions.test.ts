@@ -158,16 +158,17 @@ describe("on every session", () => {
       const { t } = whole.at(day);
       expect(result.rows.length).toBeGreaterThan(20);
       for (const row of result.rows) {
-      for (const [measure, told] of [
-        ["strength", row.strength],
-        ["staying power", row.staying],
-      ] as const) {
-        const own = column(row.ticker, { measure })[t];
-        if (Number.isNaN(told)) expect(own).toBeNaN();
-        else expect(own).toBeCloseTo(told, 9);
+        for (const [measure, told] of [
+          ["strength", row.strength],
+          ["staying power", row.staying],
+        ] as const) {
+          const own = column(row.ticker, { measure })[t];
+          if (Number.isNaN(told)) expect(own).toBeNaN();
+          else expect(own).toBeCloseTo(told, 9);
+        }
       }
-    }
-  });
+    },
+  );
   it.each(days.map((d) => [isoDate(d), d] as const))("strength of a sector is that among sectors on %s", (_, day) => {
     const market = whole.at(day);
     const stock = stockOf(market);

@@ -115,7 +115,7 @@ function randomRules(seed: number) {
   const random = seeded(seed);
   const pick = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)]!;
   const whole = (most: number) => 1 + Math.floor(random() * most);
-  const use = (): MeasureUse => {
+  const measureUse = (): MeasureUse => {
     const measure = pick(MEASURES);
     const params: Record<string, number | string> = {};
     for (const p of measure.params) {
@@ -133,9 +133,9 @@ function randomRules(seed: number) {
     };
   };
   const condition = (): Condition => {
-    const left = use();
+    const left = measureUse();
     const { labels } = measureOf(left.measure);
-    const right = random() < 0.4 ? use() : labels ? pick(Object.keys(labels)) : whole(5) - 2;
+    const right = random() < 0.4 ? measureUse() : labels ? pick(Object.keys(labels)) : whole(5) - 2;
     const lasting = pick([{}, {}, {}, { running: whole(4) }, { within: whole(4) }, { firstIn: whole(5) }]);
     return { left, comparator: pick(COMPARATORS), right, ...lasting, ...(random() < 0.2 ? { ago: whole(3) } : {}) };
   };

@@ -53,7 +53,7 @@ function* meant(typed: string): Generator<Rule> {
 interface Way {
   readonly text: string;
   /** Puts back what was taken off: whose, how long, how long ago. */
-  dress(rule: Rule): Rule;
+  readonly dress: (rule: Rule) => Rule;
 }
 
 const ENDINGS: readonly (readonly [RegExp, (n: number) => Partial<Condition>])[] = [
@@ -75,8 +75,8 @@ function undressed(typed: string, whole: string): Way[] {
   if (group) {
     const of = (group[1] === "index" ? "market" : group[1]) as Subject;
     withSubject.push({ text: group[2]!, dress: (rule) => withSubjects(rule, of) });
-  } else if (named && named[1] === named[1]!.toUpperCase() && /[A-Z]/.test(named[1]!) && !KNOWN_WORDS.has(named[1]!)) {
-    const of = { ticker: named[1]! };
+  } else if (named && named[1] === named[1]!.toUpperCase() && /[A-Z]/.test(named[1]) && !KNOWN_WORDS.has(named[1])) {
+    const of = { ticker: named[1] };
     withSubject.push({ text: plainWords(named[2]!), dress: (rule) => withSubjects(rule, of) });
   }
   for (const way of [...withSubject]) withSubject.push(...sampled(way));
@@ -185,14 +185,14 @@ function* comparisons(text: string): Generator<Rule> {
     if (against === "") continue;
     const value = plainValue(against, left.measure);
     if (value !== undefined) {
-      yield { left: useOf(left), comparator, right: value };
+      yield { left: measuredBy(left), comparator, right: value };
       continue;
     }
     if (words === "") continue;
     for (const [right, after] of namedAtStart(against.replace(/^yesterday /, ""))) {
       if (after !== "") continue;
       const ago = against.startsWith("yesterday ") ? { ago: 1 } : {};
-      yield { left: useOf(left), comparator, right: { ...useOf(right), ...ago } };
+      yield { left: measuredBy(left), comparator, right: { ...measuredBy(right), ...ago } };
     }
   }
 }
@@ -202,7 +202,7 @@ interface Named {
   readonly params: Readonly<Record<string, number | string>>;
 }
 
-const useOf = ({ measure, params }: Named): MeasureUse => ({ measure: measure.name, params });
+const measuredBy = ({ measure, params }: Named): MeasureUse => ({ measure: measure.name, params });
 
 /** The measures that a text begins with, and what follows. */
 function* namedAtStart(text: string): Generator<readonly [Named, string]> {
@@ -213,7 +213,7 @@ function* namedAtStart(text: string): Generator<readonly [Named, string]> {
     for (const [name, value] of Object.entries(match.groups ?? {})) {
       const parameter = measure.params.find((p) => p.name === name);
       if (!parameter) continue;
-      if (isNumberParameter(parameter)) params[name] = parseFloat(value!);
+      if (isNumberParameter(parameter)) params[name] = parseFloat(value);
       else params[name] = parameter.among?.find((v) => plainWords(v) === value) ?? value;
     }
     yield [{ measure, params }, text.slice(match[0].length).trim()];

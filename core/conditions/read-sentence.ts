@@ -164,11 +164,12 @@ function readForm(text: string): Condition | undefined {
     const of = whose === undefined ? undefined : readSubject(whose);
     const said = paramsOfMatch(rest, params);
     if (form.other) {
-      const right = use(measureOf(form.other.measure), said, of, form.other.ago);
-      return { left: use(measure, {}, of), comparator: form.comparator, right };
+      const right = measureUse(measureOf(form.other.measure), said, of, form.other.ago);
+      return { left: measureUse(measure, {}, of), comparator: form.comparator, right };
     }
     const right = form.right ?? (nth ? parseInt(nth) : value === undefined ? undefined : readValue(value, measure));
-    if (right !== undefined) return { left: use(measure, { ...said, ...form.params }, of), comparator: form.comparator, right };
+    if (right !== undefined)
+      return { left: measureUse(measure, { ...said, ...form.params }, of), comparator: form.comparator, right };
   }
   return undefined;
 }
@@ -209,7 +210,7 @@ function readComparison(text: string): Condition | undefined {
       const against = body.slice(at + verb.length + 2);
       for (const left of readNouns(body.slice(0, at))) {
         const right = readValue(against, left.measure) ?? readOther(against, subject);
-        if (right !== undefined) return { left: use(left.measure, left.params, subject, left.ago), comparator, right };
+        if (right !== undefined) return { left: measureUse(left.measure, left.params, subject, left.ago), comparator, right };
       }
     }
   }
@@ -221,10 +222,10 @@ function readOther(text: string, subject: Subject): MeasureUse | undefined {
   if (!whose) return undefined;
   const of = whose[1] === "its" ? subject : readSubject(whose[1]!);
   const found = readNouns(text.slice(whose[0].length))[0];
-  return found && use(found.measure, found.params, of, found.ago);
+  return found && measureUse(found.measure, found.params, of, found.ago);
 }
 
-function use(
+function measureUse(
   measure: Measure,
   params: Readonly<Record<string, ParameterValue>>,
   of: Subject | undefined,

@@ -22,7 +22,7 @@ const whole = randomBars(17, 300);
 const { bars } = withGaps(whole, 6, 0.08);
 // Some bars without an open, and a life that ends before the calendar does.
 for (const s of [40, 41, 150]) bars.open[s] = NaN;
-for (const column of Object.values(bars)) column.fill(NaN, 290);
+for (const column of [bars.open, bars.high, bars.low, bars.close, bars.volume]) column.fill(NaN, 290);
 
 const plan = (more: Partial<TradePlan> = {}): TradePlan => ({
   ...{ entry: "next open", hold: 5, exit: "close", side: 1, costBp: 0 },

@@ -1,4 +1,4 @@
-import { type MeasuredBars, type Subject } from "@core";
+import type { MeasuredBars, Subject } from "@core";
 import { groupSeries, compositeColumn } from "@studies/columns/composites";
 import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import type { Market } from "@studies/market/market";

@@ -38,7 +38,7 @@ export function clauseCounts(instruments: readonly AskedInstrument[], asked: Sam
 /** A clause as if it were not switched off. */
 function on(clause: Rule): Rule {
   const { off: _off, ...rest } = clause;
-  return rest as Rule;
+  return rest;
 }
 
 function intersection(a: Uint32Array, b: Uint32Array): Uint32Array {

@@ -42,7 +42,7 @@ export function FanChart({ fan, startsAtOpen, several, onOpen }: Props) {
       (k) => y(low[k]!),
       (k) => y(high[k]!),
     )(Array.from({ length }, (_, k) => k)) ?? "";
-  const pathOf = (k: number) => lineOf(paths.subarray(k * length, (k + 1) * length) as unknown as number[]) ?? "";
+  const pathOf = (k: number) => lineOf(paths.subarray(k * length, (k + 1) * length)) ?? "";
   const ends = Array.from({ length: count }, (_, k) => paths[(k + 1) * length - 1]!);
   const worst = ends.indexOf(Math.min(...ends));
   const shown = hovered ?? worst;
@@ -97,7 +97,7 @@ export function FanChart({ fan, startsAtOpen, several, onOpen }: Props) {
               strokeDasharray="4 3"
             />
           ))}
-          <path d={lineOf(fan.median as unknown as number[]) ?? ""} fill="none" stroke="var(--teal)" strokeWidth={2.5} />
+          <path d={lineOf(fan.median) ?? ""} fill="none" stroke="var(--teal)" strokeWidth={2.5} />
           {shown >= 0 && (
             <>
               <path

@@ -1,5 +1,5 @@
 import { Popover } from "radix-ui";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { OfferedGroup, OfferedInstrument } from "~/offered-groups.server";
 import { hrefNowWith } from "~/here";
@@ -98,6 +98,7 @@ interface ForProps {
 /** For whom: some instruments by their tickers, or the members of a group. */
 function ForMenu({ value, name, instruments, groups, focus }: ForProps) {
   const [open, setOpen] = useState(false);
+  const tickers = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const choose = (next: string) => {
     setOpen(false);
@@ -114,13 +115,13 @@ function ForMenu({ value, name, instruments, groups, focus }: ForProps) {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              choose(String(new FormData(event.currentTarget).get("tickers") ?? "").toUpperCase());
+              choose((tickers.current?.value ?? "").toUpperCase());
             }}
           >
             <label className="block text-soft">
               Tickers, with commas between
               <input
-                name="tickers"
+                ref={tickers}
                 className="control mt-1 w-full text-ink"
                 defaultValue={value.includes(":") ? "" : value}
                 placeholder={home.slice(0, 4).join(", ")}

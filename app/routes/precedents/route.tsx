@@ -56,7 +56,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     Promise.all(
       compared.map(async (text) => {
         const params = variantParams(text);
-        const said = params && (await findFor(request, precedents, { ...params, rows: "1" } as never));
+        const said = params && (await findFor(request, precedents, { ...params, rows: "1" }));
         return said ? [variantOf(text, said.result, said.reading)] : [];
       }),
     ),
@@ -70,7 +70,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const ofMarket = saved.filter((s) => s.body.market === answer.market);
   const situations = await Promise.all(
     ofMarket.map(async ({ name, body }) => {
-      const said = await findFor(request, precedents, { ...paramsOfSituation(body), rows: "1" } as never);
+      const said = await findFor(request, precedents, { ...paramsOfSituation(body), rows: "1" });
       return {
         ...{ name, body, sentence: ruleSentence(body.when) },
         holding: said?.result.holding ?? 0,

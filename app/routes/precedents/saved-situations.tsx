@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
 import { hrefOf, useHere } from "~/here";
 import { useItems } from "~/ui/use-items";
@@ -66,26 +66,31 @@ export function SavedSituations({ saved, current }: { saved: readonly SavedSitua
 
 /** Saves the question that is asked under a name. */
 export function SaveSituation({ body, name }: { body: Situation; name: string | undefined }) {
-  const { save, busy, answer } = useItems();
   const [open, setOpen] = useState(false);
-  const [title, setTitle] = useState(name ?? "");
-  const done = !busy && answer !== undefined && answer.error === undefined;
+  const close = useCallback(() => {
+    setOpen(false);
+  }, []);
+  if (open) return <NameForm body={body} name={name} onDone={close} />;
+  return (
+    <button
+      type="button"
+      className="text-indigo hover:underline"
+      onClick={() => {
+        setOpen(true);
+      }}
+    >
+      save as…
+    </button>
+  );
+}
+
+function NameForm({ body, name = "", onDone }: { body: Situation; name: string | undefined; onDone: () => void }) {
+  const { save, busy, answer } = useItems();
+  const [title, setTitle] = useState(name);
+  const isSaved = !busy && answer !== undefined && answer.error === undefined;
   useEffect(() => {
-    if (done) setOpen(false);
-  }, [done]);
-  if (!open)
-    return (
-      <button
-        type="button"
-        className="text-indigo hover:underline"
-        onClick={() => {
-          setTitle(name ?? "");
-          setOpen(true);
-        }}
-      >
-        save as…
-      </button>
-    );
+    if (isSaved) onDone();
+  }, [isSaved, onDone]);
   return (
     <form
       className="inline-flex items-baseline gap-2"
@@ -105,7 +110,7 @@ export function SaveSituation({ body, name }: { body: Situation; name: string | 
           setTitle(e.target.value);
         }}
         onKeyDown={(event) => {
-          if (event.key === "Escape") setOpen(false);
+          if (event.key === "Escape") onDone();
         }}
       />
       <button type="submit" className="text-indigo hover:underline" disabled={busy}>

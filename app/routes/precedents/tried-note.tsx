@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useSyncExternalStore } from "react";
 import { pText } from "@studies/precedents/precedent-sentences";
 import { count } from "@studies/words/words";
 
@@ -10,31 +10,52 @@ const ORDINALS = ["", "", "Second", "Third", "Fourth", "Fifth", "Sixth", "Sevent
  * lasts as long as the tab.
  */
 export function TriedNote({ question, p }: { question: string; p: number }) {
-  const [tried, setTried] = useState<{ readonly number: number; readonly best: number }>();
+  const tried = useSyncExternalStore(subscribe, triedText, () => "{}");
   useEffect(() => {
-    const known = readTried();
-    if (!Number.isNaN(p)) known[question] = p;
-    try {
-      sessionStorage.setItem(KEY, JSON.stringify(known));
-    } catch {
-      // Without storage nothing is counted.
-    }
-    const values = Object.values(known);
-    setTried({ number: values.length, best: Math.min(...values) });
+    if (!Number.isNaN(p)) noteTried(question, p);
   }, [question, p]);
-  if (!tried || tried.number < 2) return null;
-  const adjusted = 1 - (1 - tried.best) ** tried.number;
+  const values = Object.values(readTried(tried));
+  if (values.length < 2) return null;
+  const best = Math.min(...values);
+  const adjusted = 1 - (1 - best) ** values.length;
   return (
     <p className="mt-1 font-serif text-[16px] text-soft">
-      {ORDINALS[tried.number] ?? `${tried.number}th`} variant tried in this visit: the best of the{" "}
-      {count(tried.number, "variant")} has p {pText(tried.best)}, which is {pText(adjusted)} when that many are tried.
+      {ORDINALS[values.length] ?? `${values.length}th`} variant tried in this visit: the best of the{" "}
+      {count(values.length, "variant")} has p {pText(best)}, which is {pText(adjusted)} when that many are tried.
     </p>
   );
 }
 
-function readTried(): Record<string, number> {
+const listeners = new Set<() => void>();
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => {
+    listeners.delete(listener);
+  };
+}
+
+/** What was tried, as it is kept; nothing where the browser keeps nothing. */
+function triedText(): string {
   try {
-    return JSON.parse(sessionStorage.getItem(KEY) ?? "{}") as Record<string, number>;
+    return sessionStorage.getItem(KEY) ?? "{}";
+  } catch {
+    return "{}";
+  }
+}
+
+function noteTried(question: string, p: number): void {
+  try {
+    sessionStorage.setItem(KEY, JSON.stringify({ ...readTried(triedText()), [question]: p }));
+  } catch {
+    return;
+  }
+  for (const listener of listeners) listener();
+}
+
+function readTried(text: string): Record<string, number> {
+  try {
+    return JSON.parse(text) as Record<string, number>;
   } catch {
     return {};
   }

@@ -44,21 +44,21 @@ export function withMoved(draft: Draft, from: number, to: number): Draft {
 /** A clause switched off, or on again. */
 export function switched(clause: Rule): Rule {
   const { off, ...rest } = clause;
-  return (off ? rest : { ...clause, off: true }) as Rule;
+  return off ? rest : { ...clause, off: true };
 }
 
 /** The opposite of a clause; of an opposite what it was. */
 export function opposite(clause: Rule): Rule {
   const { off, ...rest } = clause;
   const own: Rule = "not" in rest ? (rest as { not: Rule }).not : { not: rest as Rule };
-  return off ? ({ ...own, off } as Rule) : own;
+  return off ? { ...own, off } : own;
 }
 
 /** A clause as one of several of which any will do. */
 export function asAnyOf(clause: Rule): Rule {
   if ("any" in clause) return clause;
   const { off, ...rest } = clause;
-  return { any: [rest as Rule], ...(off ? { off } : {}) };
+  return { any: [rest], ...(off ? { off } : {}) };
 }
 
 /** The clauses of a sentence that was pasted, added behind those there are. */

@@ -39,7 +39,7 @@ export function ClauseLine(props: Props) {
   const { id, word, clause, names, open, all, onOpen, onChange, onRemove, onCopy, onMove, onWalk } = props;
   const { setNodeRef, setActivatorNodeRef, transform, transition, listeners, isDragging } = useSortable({ id });
   const { off, ...rest } = clause;
-  const sentence = ruleSentence(rest as Rule);
+  const sentence = ruleSentence(rest);
   return (
     <li
       ref={setNodeRef}
@@ -105,10 +105,10 @@ export function ClauseLine(props: Props) {
             />
           ) : (
             <NestedParts
-              rule={rest as Rule}
+              rule={rest}
               names={names}
               onChange={(next) => {
-                onChange(off ? ({ ...next, off } as Rule) : next);
+                onChange(off ? { ...next, off } : next);
               }}
             />
           )}

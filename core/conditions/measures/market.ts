@@ -8,7 +8,8 @@ const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condit
   comparator,
   right,
 });
-const use = (name: string, params?: MeasureUse["params"]): MeasureUse => (params ? { measure: name, params } : { measure: name });
+const ofMeasure = (name: string, params?: MeasureUse["params"]): MeasureUse =>
+  params ? { measure: name, params } : { measure: name };
 
 /** A measure of the market, or of a group of its members. */
 const ofMembers = (given: MeasureGiven) => measure({ needs: "members", of: "market", ...given });
@@ -24,7 +25,7 @@ const states = (column: Int8Array, close: Float64Array) =>
 
 /** A state that the market can be in, typed by its name. */
 const stated = (name: string, labels: readonly string[], words = (label: string) => [label.toLowerCase()]) =>
-  labels.flatMap((label) => words(label).map((text) => ({ text, rule: () => is(use(name), "is", label) })));
+  labels.flatMap((label) => words(label).map((text) => ({ text, rule: () => is(ofMeasure(name), "is", label) })));
 
 const event = (what: string): SentenceForm[] => [
   { text: `there is a ${what}`, comparator: "is", right: "yes" },
@@ -90,7 +91,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
       });
       return out;
     },
-    phrases: [{ text: "regime older than {n} sessions", rule: ({ n }) => is(use("sessions in regime"), "above", n) }],
+    phrases: [{ text: "regime older than {n} sessions", rule: ({ n }) => is(ofMeasure("sessions in regime"), "above", n) }],
   }),
   ofMarket({
     name: "volatility slope",
@@ -102,8 +103,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["above", 0],
     ],
     phrases: [
-      { text: "volatility subsiding", rule: () => is(use("volatility slope"), "below", 0) },
-      { text: "volatility rising", rule: () => is(use("volatility slope"), "above", 0) },
+      { text: "volatility subsiding", rule: () => is(ofMeasure("volatility slope"), "below", 0) },
+      { text: "volatility rising", rule: () => is(ofMeasure("volatility slope"), "above", 0) },
     ],
   }),
   ofMarket({
@@ -117,8 +118,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["above", 0],
     ],
     phrases: [
-      { text: "washed out", rule: () => is(use("pressure"), "at most", -60) },
-      { text: "stretched", rule: () => is(use("pressure"), "at least", 60) },
+      { text: "washed out", rule: () => is(ofMeasure("pressure"), "at most", -60) },
+      { text: "stretched", rule: () => is(ofMeasure("pressure"), "at least", 60) },
     ],
   }),
   ofMembers({
@@ -142,14 +143,17 @@ export const MARKET_MEASURES: readonly Measure[] = [
     phrases: [
       {
         text: "fewer than {x}% of members above their {n} average",
-        rule: ({ n, x }) => is(use("participation", { n }), "below", x),
+        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "below", x),
       },
       {
         text: "more than {x}% of members above their {n} average",
-        rule: ({ n, x }) => is(use("participation", { n }), "above", x),
+        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "above", x),
       },
-      { text: "{x}% of members above their {n} average", rule: ({ n, x }) => is(use("participation", { n }), "at least", x) },
-      { text: "above {n} below {x}%", rule: ({ n, x }) => is(use("participation", { n }), "below", x) },
+      {
+        text: "{x}% of members above their {n} average",
+        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "at least", x),
+      },
+      { text: "above {n} below {x}%", rule: ({ n, x }) => is(ofMeasure("participation", { n }), "below", x) },
     ],
   }),
   ofMembers({
@@ -164,9 +168,9 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["at most", 10],
     ],
     phrases: [
-      { text: "breadth crowded", rule: () => is(use("all five"), "at least", 70) },
-      { text: "crowded", rule: () => is(use("all five"), "at least", 70) },
-      { text: "breadth washed out", rule: () => is(use("all five"), "at most", 10) },
+      { text: "breadth crowded", rule: () => is(ofMeasure("all five"), "at least", 70) },
+      { text: "crowded", rule: () => is(ofMeasure("all five"), "at least", 70) },
+      { text: "breadth washed out", rule: () => is(ofMeasure("all five"), "at most", 10) },
     ],
   }),
   ofMembers({
@@ -216,8 +220,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["below", 0],
     ],
     phrases: [
-      { text: "more new highs than new lows", rule: () => is(use("net highs"), "above", 0) },
-      { text: "more new lows than new highs", rule: () => is(use("net highs"), "below", 0) },
+      { text: "more new highs than new lows", rule: () => is(ofMeasure("net highs"), "above", 0) },
+      { text: "more new lows than new highs", rule: () => is(ofMeasure("net highs"), "below", 0) },
     ],
   }),
   ofMembers({
@@ -231,7 +235,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
       { text: "{it} has no thrust of breadth", comparator: "is", right: "no" },
     ],
     usual: [["is", "yes"]],
-    phrases: [{ text: "breadth thrust", rule: () => is(use("thrust"), "is", "yes") }],
+    phrases: [{ text: "breadth thrust", rule: () => is(ofMeasure("thrust"), "is", "yes") }],
   }),
   ofMarket({
     name: "lane",
@@ -248,7 +252,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
     phrases: LANE_PARAMETER.among.flatMap((lane) =>
       ["Up", "Down"].map((state) => ({
         text: `${lane.toLowerCase()} ${state.toLowerCase()}`,
-        rule: () => is(use("lane", { lane }), "is", state),
+        rule: () => is(ofMeasure("lane", { lane }), "is", state),
       })),
     ),
   }),
@@ -262,7 +266,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
     aliases: ["re-entry", "reentry"],
     forms: event("re-entry from a Pressure of {level}"),
     usual: [["is", "yes"]],
-    phrases: [{ text: "re-entry", rule: () => is(use("re-entry"), "is", "yes") }],
+    phrases: [{ text: "re-entry", rule: () => is(ofMeasure("re-entry"), "is", "yes") }],
   }),
 ];
 

@@ -18,7 +18,8 @@ const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condit
   comparator,
   right,
 });
-const use = (name: string, n?: number): MeasureUse => (n === undefined ? { measure: name } : { measure: name, params: { n } });
+const ofMeasure = (name: string, n?: number): MeasureUse =>
+  n === undefined ? { measure: name } : { measure: name, params: { n } };
 
 const FAST_SLOW = [window(12, 1, "fast"), window(26, 1, "slow"), window(9, 1, "signal")];
 const lines = (bars: MeasuredBars, p: Params, of: typeof macd): SignalledLine =>
@@ -41,14 +42,14 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => simpleReturn(columnOf(b, p), numberOf(p)),
     phrases: [
-      { text: "up {p} in {n} sessions", rule: ({ n, p }) => is(use("return", n), "above", p) },
-      { text: "up {p} in {n}", rule: ({ n, p }) => is(use("return", n), "above", p) },
-      { text: "down {p} in {n} sessions", rule: ({ n, p }) => is(use("return", n), "below", -p) },
-      { text: "down {p} in {n}", rule: ({ n, p }) => is(use("return", n), "below", -p) },
-      { text: "up {p}", rule: ({ p }) => is(use("return", 1), "above", p) },
-      { text: "down {p}", rule: ({ p }) => is(use("return", 1), "below", -p) },
-      { text: "up over {n} sessions", rule: ({ n }) => is(use("return", n), "above", 0) },
-      { text: "down over {n} sessions", rule: ({ n }) => is(use("return", n), "below", 0) },
+      { text: "up {p} in {n} sessions", rule: ({ n, p }) => is(ofMeasure("return", n), "above", p) },
+      { text: "up {p} in {n}", rule: ({ n, p }) => is(ofMeasure("return", n), "above", p) },
+      { text: "down {p} in {n} sessions", rule: ({ n, p }) => is(ofMeasure("return", n), "below", -p) },
+      { text: "down {p} in {n}", rule: ({ n, p }) => is(ofMeasure("return", n), "below", -p) },
+      { text: "up {p}", rule: ({ p }) => is(ofMeasure("return", 1), "above", p) },
+      { text: "down {p}", rule: ({ p }) => is(ofMeasure("return", 1), "below", -p) },
+      { text: "up over {n} sessions", rule: ({ n }) => is(ofMeasure("return", n), "above", 0) },
+      { text: "down over {n} sessions", rule: ({ n }) => is(ofMeasure("return", n), "below", 0) },
     ],
   }),
   measure({
@@ -64,10 +65,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => rsi(columnOf(b, p), numberOf(p)),
     phrases: [
-      { text: "oversold", rule: () => is(use("rsi"), "below", 30) },
-      { text: "overbought", rule: () => is(use("rsi"), "above", 70) },
-      { text: "above {x}", rule: ({ x }) => is(use("rsi"), "above", x) },
-      { text: "below {x}", rule: ({ x }) => is(use("rsi"), "below", x) },
+      { text: "oversold", rule: () => is(ofMeasure("rsi"), "below", 30) },
+      { text: "overbought", rule: () => is(ofMeasure("rsi"), "above", 70) },
+      { text: "above {x}", rule: ({ x }) => is(ofMeasure("rsi"), "above", x) },
+      { text: "below {x}", rule: ({ x }) => is(ofMeasure("rsi"), "below", x) },
     ],
   }),
   measure({
@@ -85,11 +86,11 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     phrases: [
       {
         text: "stochastic crosses above its average",
-        rule: () => is(use("stochastic"), "crosses above", use("stochastic average")),
+        rule: () => is(ofMeasure("stochastic"), "crosses above", ofMeasure("stochastic average")),
       },
       {
         text: "stochastic crosses below its average",
-        rule: () => is(use("stochastic"), "crosses below", use("stochastic average")),
+        rule: () => is(ofMeasure("stochastic"), "crosses below", ofMeasure("stochastic average")),
       },
     ],
   }),
@@ -132,8 +133,8 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => rangePosition(b, numberOf(p)),
     phrases: [
-      { text: "in upper third of {n} session range", rule: ({ n }) => is(use("range position", n), "above", 66.7) },
-      { text: "in lower third of {n} session range", rule: ({ n }) => is(use("range position", n), "below", 33.3) },
+      { text: "in upper third of {n} session range", rule: ({ n }) => is(ofMeasure("range position", n), "above", 66.7) },
+      { text: "in lower third of {n} session range", rule: ({ n }) => is(ofMeasure("range position", n), "below", 33.3) },
     ],
   }),
   measure({
@@ -148,10 +149,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => lines(b, p, macd).line,
     phrases: [
-      { text: "macd above its signal", rule: () => is(use("macd"), "above", use("macd signal")) },
-      { text: "macd below its signal", rule: () => is(use("macd"), "below", use("macd signal")) },
-      { text: "macd crosses above its signal", rule: () => is(use("macd"), "crosses above", use("macd signal")) },
-      { text: "macd crosses below its signal", rule: () => is(use("macd"), "crosses below", use("macd signal")) },
+      { text: "macd above its signal", rule: () => is(ofMeasure("macd"), "above", ofMeasure("macd signal")) },
+      { text: "macd below its signal", rule: () => is(ofMeasure("macd"), "below", ofMeasure("macd signal")) },
+      { text: "macd crosses above its signal", rule: () => is(ofMeasure("macd"), "crosses above", ofMeasure("macd signal")) },
+      { text: "macd crosses below its signal", rule: () => is(ofMeasure("macd"), "crosses below", ofMeasure("macd signal")) },
     ],
   }),
   measure({
@@ -200,7 +201,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
       ["below", 20],
     ],
     column: (b, p) => directionalMovement(b, numberOf(p)).adx,
-    phrases: [{ text: "trending", rule: () => is(use("adx"), "above", 25) }],
+    phrases: [{ text: "trending", rule: () => is(ofMeasure("adx"), "above", 25) }],
   }),
   measure({
     name: "plus di",
@@ -212,8 +213,8 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     usual: [["above", 25]],
     column: (b, p) => directionalMovement(b, numberOf(p)).plus,
     phrases: [
-      { text: "+di above -di", rule: () => is(use("plus di"), "above", use("minus di")) },
-      { text: "+di crosses above -di", rule: () => is(use("plus di"), "crosses above", use("minus di")) },
+      { text: "+di above -di", rule: () => is(ofMeasure("plus di"), "above", ofMeasure("minus di")) },
+      { text: "+di crosses above -di", rule: () => is(ofMeasure("plus di"), "crosses above", ofMeasure("minus di")) },
     ],
   }),
   measure({
@@ -250,10 +251,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => linearRegression(columnOf(b, p), numberOf(p)).slope,
     phrases: [
-      { text: "{n} session regression rising", rule: ({ n }) => is(use("regression slope", n), "above", 0) },
-      { text: "{n} session regression falling", rule: ({ n }) => is(use("regression slope", n), "below", 0) },
-      { text: "{n} session channel rises", rule: ({ n }) => is(use("regression slope", n), "above", 0) },
-      { text: "{n} session channel falls", rule: ({ n }) => is(use("regression slope", n), "below", 0) },
+      { text: "{n} session regression rising", rule: ({ n }) => is(ofMeasure("regression slope", n), "above", 0) },
+      { text: "{n} session regression falling", rule: ({ n }) => is(ofMeasure("regression slope", n), "below", 0) },
+      { text: "{n} session channel rises", rule: ({ n }) => is(ofMeasure("regression slope", n), "above", 0) },
+      { text: "{n} session channel falls", rule: ({ n }) => is(ofMeasure("regression slope", n), "below", 0) },
     ],
   }),
   measure({
@@ -267,7 +268,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
       const { r2, slope } = linearRegression(b.close.map(Math.log), numberOf(p));
       return r2.map((x, t) => x * Math.sign(slope[t]!));
     },
-    phrases: [{ text: "rising smoothly", rule: () => is(use("smoothness"), "above", 0.8) }],
+    phrases: [{ text: "rising smoothly", rule: () => is(ofMeasure("smoothness"), "above", 0.8) }],
   }),
   measure({
     name: "distance",
@@ -285,10 +286,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
       return b.close.map((c, t) => (average[t] === 0 ? NaN : c / average[t]! - 1));
     },
     phrases: [
-      { text: "{p} above its {n} average", rule: ({ n, p }) => is(use("distance", n), "above", p) },
-      { text: "{p} below its {n} average", rule: ({ n, p }) => is(use("distance", n), "below", -p) },
-      { text: "more than {p} above its {n} average", rule: ({ n, p }) => is(use("distance", n), "above", p) },
-      { text: "within {p} of its {n} average", rule: ({ n, p }) => within(use("distance", n), p) },
+      { text: "{p} above its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "above", p) },
+      { text: "{p} below its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "below", -p) },
+      { text: "more than {p} above its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "above", p) },
+      { text: "within {p} of its {n} average", rule: ({ n, p }) => within(ofMeasure("distance", n), p) },
     ],
   }),
   measure({
@@ -309,9 +310,9 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
       return b.close.map((c, t) => (range[t] === 0 ? NaN : (c - average[t]!) / range[t]!));
     },
     phrases: [
-      { text: "{x} atrs above its {n} average", rule: ({ n, x }) => is(use("distance in ATRs", n), "above", x) },
-      { text: "{x} atrs below its {n} average", rule: ({ n, x }) => is(use("distance in ATRs", n), "below", -x) },
-      { text: "within {x} atrs of its {n} average", rule: ({ n, x }) => within(use("distance in ATRs", n), x) },
+      { text: "{x} atrs above its {n} average", rule: ({ n, x }) => is(ofMeasure("distance in ATRs", n), "above", x) },
+      { text: "{x} atrs below its {n} average", rule: ({ n, x }) => is(ofMeasure("distance in ATRs", n), "below", -x) },
+      { text: "within {x} atrs of its {n} average", rule: ({ n, x }) => within(ofMeasure("distance in ATRs", n), x) },
     ],
   }),
   measure({

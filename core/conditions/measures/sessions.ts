@@ -327,7 +327,7 @@ function run(name: string, word: "higher" | "lower", sign: 1 | -1): Measure {
 /** A figure of each bar from it and those before, on own bars; the first has none before. */
 function overOwn(bars: MeasuredBars, figure: (own: MeasuredBars, t: number) => number): Float64Array {
   return overBars(bars.close, [bars.open, bars.high, bars.low, bars.volume], (close, open, high, low, volume) => {
-    const own = { close, open: open!, high: high!, low: low!, volume: volume! };
+    const own = { close, open: open, high: high, low: low, volume: volume };
     const out = new Float64Array(close.length).fill(NaN);
     for (let t = 1; t < close.length; t++) out[t] = figure(own, t);
     return out;

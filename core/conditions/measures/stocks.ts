@@ -7,7 +7,7 @@ const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condit
   comparator,
   right,
 });
-const use = (name: string): MeasureUse => ({ measure: name });
+const ofMeasure = (name: string): MeasureUse => ({ measure: name });
 const ofSector = (name: string): MeasureUse => ({ measure: name, of: "sector" });
 
 const score = (name: string, noun: string, more: Partial<MeasureGiven> = {}) =>
@@ -36,7 +36,7 @@ const AMONG = "(among {set} against {benchmark}, {sampling})";
 const phase = (label: string) => [
   { text: `sector ${label.replace(", ", " and ")}`, rule: () => is(ofSector("phase"), "is", label) },
   { text: `sector ${label.replace(", ", " ")}`, rule: () => is(ofSector("phase"), "is", label) },
-  { text: label.replace(", ", " and "), rule: () => is(use("phase"), "is", label) },
+  { text: label.replace(", ", " and "), rule: () => is(ofMeasure("phase"), "is", label) },
 ];
 
 /** Scores, strength, rotation, fundamentals and membership of stocks, groups and funds. */
@@ -75,7 +75,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
     ],
     phrases: ["Favour", "Avoid"].map((label) => ({
       text: label === "Favour" ? "favoured" : "avoided",
-      rule: () => is(use("stance"), "is", label),
+      rule: () => is(ofMeasure("stance"), "is", label),
     })),
   }),
   measure({
@@ -91,7 +91,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
     phrases: [
       { text: "leading sector", rule: () => is(ofSector("strength"), "at least", 66.7) },
       { text: "leading industry", rule: () => is({ measure: "strength", of: "industry" }, "at least", 66.7) },
-      { text: "strong stock", rule: () => is(use("strength"), "at least", 80) },
+      { text: "strong stock", rule: () => is(ofMeasure("strength"), "at least", 80) },
     ],
   }),
   measure({
@@ -107,13 +107,16 @@ export const STOCK_MEASURES: readonly Measure[] = [
     phrases: [
       {
         text: "new arrival",
-        rule: () => ({ all: [is(use("strength"), "at least", 80), is(use("staying power"), "below", 65)] }),
+        rule: () => ({ all: [is(ofMeasure("strength"), "at least", 80), is(ofMeasure("staying power"), "below", 65)] }),
       },
       {
         text: "established",
-        rule: () => ({ all: [is(use("strength"), "at least", 80), is(use("staying power"), "at least", 80)] }),
+        rule: () => ({ all: [is(ofMeasure("strength"), "at least", 80), is(ofMeasure("staying power"), "at least", 80)] }),
       },
-      { text: "fading", rule: () => ({ all: [is(use("staying power"), "at least", 80), is(use("strength"), "below", 65)] }) },
+      {
+        text: "fading",
+        rule: () => ({ all: [is(ofMeasure("staying power"), "at least", 80), is(ofMeasure("strength"), "below", 65)] }),
+      },
     ],
   }),
   measure({
@@ -165,8 +168,8 @@ export const STOCK_MEASURES: readonly Measure[] = [
       ["above", 30],
     ],
     phrases: [
-      { text: "profitable", rule: () => is(use("earnings per share"), "above", 0) },
-      { text: "loss making", rule: () => is(use("earnings per share"), "below", 0) },
+      { text: "profitable", rule: () => is(ofMeasure("earnings per share"), "above", 0) },
+      { text: "loss making", rule: () => is(ofMeasure("earnings per share"), "below", 0) },
     ],
   }),
   known("dividend yield", "fraction", { aliases: ["dividend yield", "yield"], usual: [["above", 0.03]] }),
@@ -185,10 +188,10 @@ export const STOCK_MEASURES: readonly Measure[] = [
     ],
     usual: [["at most", 10]],
     phrases: [
-      { text: "reports within {n} sessions", rule: ({ n }) => is(use("sessions to report"), "at most", n) },
-      { text: "reports in {n} sessions", rule: ({ n }) => is(use("sessions to report"), "at most", n) },
-      { text: "no report within {n} sessions", rule: ({ n }) => is(use("sessions to report"), "above", n) },
-      { text: "reports soon", rule: () => is(use("sessions to report"), "at most", 10) },
+      { text: "reports within {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "at most", n) },
+      { text: "reports in {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "at most", n) },
+      { text: "no report within {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "above", n) },
+      { text: "reports soon", rule: () => is(ofMeasure("sessions to report"), "at most", 10) },
     ],
   }),
   measure({
