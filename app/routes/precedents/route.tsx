@@ -17,6 +17,7 @@ import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ThinBar } from "~/ui/clause-editor/clause-line";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { columnsOf } from "~/ui/table/column";
@@ -300,7 +301,7 @@ function Beginnings() {
       <h2 className="heading">To begin with</h2>
       <p className="mt-1 text-soft">
         Press <kbd className="rounded-sm border border-rule px-1 text-[11px]">a</kbd> and type a clause as you think it: “above 50
-        average”, “gap up”, “third down close in a row”, “regime falling”. Each line says what is left after it. Or take one of
+        average”, “gap up”, “third down close in a row”, “volume over 500k”. Each line says what is left after it. Or take one of
         these:
       </p>
       <ul className="mt-2">
@@ -308,6 +309,7 @@ function Beginnings() {
           <li key={sentence} className="border-b border-rule">
             <Link
               className="block py-1.5 font-serif text-[16px] text-indigo hover:underline"
+              title={explanationsOf(sentence)}
               to={hrefWith({ when: ruleText(readSentence(sentence)!) })}
             >
               {sentence.charAt(0).toUpperCase() + sentence.slice(1)}

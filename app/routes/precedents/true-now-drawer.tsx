@@ -4,6 +4,7 @@ import type { Rule } from "@core/conditions/condition";
 import type { HeldClause, trueNow } from "@studies/precedents/true-now";
 import { count, date, percent } from "@studies/words/words";
 import { useHrefWith } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import type { ResultOf } from "~/wire";
 
 interface Props {
@@ -72,6 +73,7 @@ function Clauses({
             <button
               type="button"
               disabled={present}
+              title={explanationsOf(clause.sentence)}
               className="group flex w-full items-baseline gap-2 py-1.5 text-left enabled:hover:text-indigo disabled:text-soft"
               onClick={() => {
                 onAdd(clause.rule);

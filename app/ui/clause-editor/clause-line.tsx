@@ -7,6 +7,7 @@ import { count } from "@studies/words/words";
 import { asAnyOf, draftOf, opposite, ruleOfDraft, switched } from "./clause-draft";
 import { ClauseList } from "./clause-list";
 import { ClauseParts, type ClauseNames } from "./clause-parts";
+import { explanationsOf } from "./explanations";
 
 /** How many samples are left after a clause. */
 export interface ClauseCount {
@@ -52,7 +53,7 @@ export function ClauseLine(props: Props) {
           type="button"
           data-clause={id}
           aria-expanded={open}
-          title="Enter opens its parts; Alt with an arrow moves it; Delete takes it out"
+          title={explanationsOf(sentence) ?? "Enter opens its parts; Alt with an arrow moves it; Delete takes it out"}
           className={clsx(
             "min-w-0 text-left font-serif text-[16px] leading-6 decoration-dotted underline-offset-4 hover:text-indigo",
             off ? "text-soft line-through" : "text-ink underline decoration-rule",
