@@ -11,6 +11,7 @@ import { openDatabase } from "@server/db.server";
 import { loadMarkets } from "@server/panel/load-market.server";
 import { listMarkets } from "@server/stores/markets-store.server";
 import { checksum, participationInC, rotationRow } from "./c-references";
+import { conditionRows } from "./conditions";
 import { row, shortest, timed } from "./rows";
 
 /** Rows of the calculation by itself, on the whole demo. */
@@ -78,5 +79,6 @@ export async function calculationRows(database: string, folder: string): Promise
   row("Pressure over all history", timed(() => deriveWhole(whole, pressureColumn))[1]);
   row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
   row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
+  conditionRows(whole);
   await db.destroy();
 }

@@ -1,6 +1,5 @@
 import { useState } from "react";
-import { Link, useNavigate, useNavigation, useSearchParams } from "react-router";
-import { readSentence } from "@core/conditions/read-sentence";
+import { useNavigate, useNavigation, useSearchParams } from "react-router";
 import { ruleSentence } from "@core/conditions/sentence";
 import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
@@ -8,8 +7,7 @@ import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
 import { trueNow } from "@studies/precedents/true-now";
 import { precedents } from "@studies/precedents/precedents";
 import { planWords } from "@studies/precedents/plan-params";
-import { OCCURRENCE_COLUMNS } from "@studies/precedents/occurrence-columns";
-import { date, list, signedPercent } from "@studies/words/words";
+import { list } from "@studies/words/words";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
@@ -17,20 +15,14 @@ import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ThinBar } from "~/ui/clause-editor/clause-line";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
-import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
-import { columnsOf } from "~/ui/table/column";
-import { DataTable } from "~/ui/table/data-table";
-import { signColour } from "~/ui/tint";
 import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
-import { FanChart } from "./fan-chart";
-import { HoldingChart } from "./holding-chart";
-import { InstrumentRows } from "./instrument-rows";
-import { MirroredHistograms } from "./mirrored-histograms";
-import { PartsTable } from "./parts-table";
+import { Beginnings } from "./beginnings";
+import { CopySentence } from "./copy-sentence";
+import { Outcome } from "./outcome";
 import { PlanSentence } from "./plan-sentence";
 import { SavedSituations, SaveSituation } from "./saved-situations";
 import { isEmpty, paramsOfSituation, ruleFrom, ruleText, situationOf } from "./situation";
@@ -138,8 +130,6 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
   const forName = forNameOf(answer);
   const first = answer.counts.all > 0 && answer.span !== "" ? ` since ${answer.span}` : "";
   const several = answer.instruments > 1;
-  const openChart = (day: number, ticker: string) =>
-    void navigate(hrefOf({ ...here, asOf: isoOf(day) }, `/chart/${encodeURIComponent(ticker)}`));
   const situation = situationOf(search, loaderData.market);
   const twin = hrefOf({ ...here, focus: [] }, "/data/precedents", {
     ...Object.fromEntries([...search].filter(([key]) => !["market", "asof", "focus", "vs", "name", "for"].includes(key))),
@@ -221,55 +211,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
           </p>
         )}
         {variants.length > 0 && <VariantsTable variants={[...variants, variantOf("", answer, loaderData.reading)]} />}
-        {record.n > 0 && !empty && (
-          <>
-            <div
-              className={`grid gap-8 ${now ? "grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]" : "grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]"}`}
-            >
-              {answer.hold > 0 ? (
-                <FanChart fan={answer.fan} startsAtOpen={answer.entry !== "close"} several={several} onOpen={openChart} />
-              ) : (
-                <MirroredHistograms histogram={answer.histogram} mean={record.mean} baseMean={record.baseMean} />
-              )}
-              <InstrumentRows
-                rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
-                few={
-                  answer.rows.length === 0
-                    ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments each its own record is not drawn up, and no p.`
-                    : undefined
-                }
-              />
-            </div>
-            <section className="mt-5">
-              <h2 className="heading mb-1">Occurrences, latest first</h2>
-              <DataTable
-                caption="Occurrences"
-                className="max-h-72"
-                rows={answer.latest}
-                rowKey={(o) => `${o.ticker} ${o.day}`}
-                defaultSort="-date"
-                href={(o) => hrefOf({ ...here, asOf: isoOf(o.day) }, `/chart/${encodeURIComponent(o.ticker)}`)}
-                columns={columnsOf(OCCURRENCE_COLUMNS, [
-                  ["date", { cell: (o) => date(o.day), width: 110 }],
-                  ...(several ? ([["name", { width: 170 }]] as const) : []),
-                  ["regime", { priority: 2, width: 130 }],
-                  ["above_50", { priority: 3 }],
-                  ["entry_price"],
-                  ["exit_price"],
-                  ["result", { cell: (o) => <span className={signColour(o.result)}>{signedPercent(o.result)}</span> }],
-                  ["worst_on_the_way", { priority: 1 }],
-                  ["best_on_the_way", { priority: 1 }],
-                ])}
-              />
-            </section>
-            <div className="mt-5 grid grid-cols-2 gap-x-8 gap-y-5">
-              <PartsTable title="By regime" parts={answer.byRegime} head="market" />
-              <PartsTable title="By what the market did over 21 sessions before" parts={answer.byBefore} head="return before" />
-              <PartsTable title="By year" parts={answer.byYear} head="year" />
-              <HoldingChart curve={answer.curve} hold={answer.hold} />
-            </div>
-          </>
-        )}
+        {record.n > 0 && !empty && <Outcome answer={answer} forName={forName} isNarrow={now !== undefined} />}
         {empty && <Beginnings />}
         <SavedSituations saved={loaderData.situations} current={search.get("name") ?? undefined} />
       </div>
@@ -285,57 +227,3 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
     </div>
   );
 }
-
-/** Situations to begin with, where nothing has been said yet. */
-const BEGINNINGS = [
-  "it is the last session of the quarter and its close is above its 55-session simple average",
-  "its close is a 10-session closing low for the first time in 10 sessions and its close is above its 200-session simple average",
-  "the market's Pressure crosses above \u221260 and it closes higher",
-  "it has closed lower at least 4 times running",
-];
-
-function Beginnings() {
-  const hrefWith = useHrefWith();
-  return (
-    <section className="mt-6 max-w-[760px]">
-      <h2 className="heading">To begin with</h2>
-      <p className="mt-1 text-soft">
-        Press <kbd className="rounded-sm border border-rule px-1 text-[11px]">a</kbd> and type a clause as you think it: “above 50
-        average”, “gap up”, “third down close in a row”, “volume over 500k”. Each line says what is left after it. Or take one of
-        these:
-      </p>
-      <ul className="mt-2">
-        {BEGINNINGS.map((sentence) => (
-          <li key={sentence} className="border-b border-rule">
-            <Link
-              className="block py-1.5 font-serif text-[16px] text-indigo hover:underline"
-              title={explanationsOf(sentence)}
-              to={hrefWith({ when: ruleText(readSentence(sentence)!) })}
-            >
-              {sentence.charAt(0).toUpperCase() + sentence.slice(1)}
-            </Link>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function CopySentence({ sentence }: { sentence: string }) {
-  const [copied, setCopied] = useState(false);
-  return (
-    <button
-      type="button"
-      className="text-indigo hover:underline"
-      onClick={() => {
-        void navigator.clipboard.writeText(sentence).then(() => {
-          setCopied(true);
-        });
-      }}
-    >
-      {copied ? "copied" : "copy the sentence"}
-    </button>
-  );
-}
-
-const isoOf = (day: number) => new Date(day * 86_400_000).toISOString().slice(0, 10);

@@ -1,0 +1,19 @@
+import { useState } from "react";
+
+/** Copies a situation as the sentence that it is. */
+export function CopySentence({ sentence }: { sentence: string }) {
+  const [copied, setCopied] = useState(false);
+  return (
+    <button
+      type="button"
+      className="text-indigo hover:underline"
+      onClick={() => {
+        void navigator.clipboard.writeText(sentence).then(() => {
+          setCopied(true);
+        });
+      }}
+    >
+      {copied ? "copied" : "copy the sentence"}
+    </button>
+  );
+}
