@@ -4,8 +4,7 @@ import { GripVertical } from "lucide-react";
 import type { Rule } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
 import { count } from "@studies/words/words";
-import { asAnyOf, draftOf, opposite, ruleOfDraft, switched } from "./clause-draft";
-import { ClauseList } from "./clause-list";
+import { asAnyOf, draftOf, opposite, ruleOfDraft, switched, type Draft } from "./clause-draft";
 import { ClauseParts, type ClauseNames } from "./clause-parts";
 import { explanationsOf } from "./explanations";
 
@@ -15,6 +14,13 @@ export interface ClauseCount {
   readonly atEnd: number;
   readonly off: boolean;
 }
+
+/** Draws the clauses within a clause. */
+export type RenderNested = (nested: {
+  readonly label: string;
+  readonly draft: Draft;
+  readonly onChange: (next: Draft) => void;
+}) => React.ReactNode;
 
 interface Props {
   readonly id: string;
@@ -26,7 +32,7 @@ interface Props {
   /** Samples before any clause, which the bar is drawn against. */
   readonly all?: number | undefined;
   readonly before: number;
-  readonly isNew?: boolean;
+  readonly renderNested: RenderNested;
   readonly onOpen: (open: boolean) => void;
   readonly onChange: (next: Rule) => void;
   readonly onRemove: () => void;
@@ -37,7 +43,8 @@ interface Props {
 
 /** One clause: a phrase of the sentence, what it leaves over, and when opened its parts in place. */
 export function ClauseLine(props: Props) {
-  const { id, word, clause, names, open, all, onOpen, onChange, onRemove, onCopy, onMove, onWalk } = props;
+  const { id, word, clause, names, open, all, renderNested } = props;
+  const { onOpen, onChange, onRemove, onCopy, onMove, onWalk } = props;
   const { setNodeRef, setActivatorNodeRef, transform, transition, listeners, isDragging } = useSortable({ id });
   const { off, ...rest } = clause;
   const sentence = ruleSentence(rest);
@@ -107,6 +114,7 @@ export function ClauseLine(props: Props) {
           ) : (
             <NestedParts
               rule={rest}
+              renderNested={renderNested}
               names={names}
               onChange={(next) => {
                 onChange(off ? { ...next, off } : next);
@@ -157,39 +165,33 @@ function Deed({ label, onDo }: { label: string; onDo: () => void }) {
   );
 }
 
+interface NestedProps {
+  readonly rule: Rule;
+  readonly names: ClauseNames;
+  readonly renderNested: RenderNested;
+  readonly onChange: (next: Rule) => void;
+}
+
 /** The clauses within a clause: any of several, all of several, or not. */
-function NestedParts({ rule, names, onChange }: { rule: Rule; names: ClauseNames; onChange: (next: Rule) => void }) {
+function NestedParts({ rule, names, renderNested, onChange }: NestedProps) {
   if ("not" in rule) {
     const inner = rule.not;
+    const change = (next: Rule) => {
+      onChange({ not: next });
+    };
     return "left" in inner ? (
-      <ClauseParts
-        condition={inner}
-        names={names}
-        onChange={(next) => {
-          onChange({ not: next });
-        }}
-      />
+      <ClauseParts condition={inner} names={names} onChange={change} />
     ) : (
-      <NestedParts
-        rule={inner}
-        names={names}
-        onChange={(next) => {
-          onChange({ not: next });
-        }}
-      />
+      <NestedParts rule={inner} names={names} renderNested={renderNested} onChange={change} />
     );
   }
-  return (
-    <ClauseList
-      label={"any" in rule ? "Any of these" : "All of these"}
-      draft={draftOf(rule)}
-      names={names}
-      example="rsi below 30"
-      onChange={(next) => {
-        onChange(ruleOfDraft(next));
-      }}
-    />
-  );
+  return renderNested({
+    label: "any" in rule ? "Any of these" : "All of these",
+    draft: draftOf(rule),
+    onChange: (next) => {
+      onChange(ruleOfDraft(next));
+    },
+  });
 }
 
 /** How many samples are left, as a figure and as a bar that shortens down the list. */

@@ -73,6 +73,7 @@ export function ClauseList({ label, draft, names, example, counts, foot, onChang
                 count={counts?.clauses[k]}
                 all={counts?.all}
                 before={beforeOf(counts, k)}
+                renderNested={(nested) => <ClauseList {...nested} names={names} example="rsi below 30" />}
                 onOpen={(next) => {
                   setOpen(next ? k : undefined);
                 }}
