@@ -1,14 +1,14 @@
 import { useState } from "react";
 import { useNavigate, useNavigation, useSearchParams } from "react-router";
 import { ruleSentence } from "@core/conditions/sentence";
-import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
 import { trueNow } from "@studies/precedents/true-now";
 import { precedents } from "@studies/precedents/precedents";
 import { planWords } from "@studies/precedents/plan-params";
 import { list } from "@studies/words/words";
-import { askFor, findFor, openDesk } from "~/ask.server";
+import { askFor, findFor } from "~/ask.server";
+import { judgedSituations } from "~/saved-situations.server";
 import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
@@ -25,7 +25,7 @@ import { CopySentence } from "./copy-sentence";
 import { Outcome } from "./outcome";
 import { PlanSentence } from "./plan-sentence";
 import { SavedSituations, SaveSituation } from "./saved-situations";
-import { isEmpty, paramsOfSituation, ruleFrom, ruleText, situationOf } from "./situation";
+import { isEmpty, ruleFrom, ruleText, situationOf } from "./situation";
 import { TrueNowDrawer } from "./true-now-drawer";
 import { TriedNote } from "./tried-note";
 import { MOST_VARIANTS, variantParams, variantText, type Variant } from "./variants";
@@ -41,11 +41,10 @@ function whomFor(search: URLSearchParams): string {
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
-  const desk = await openDesk();
   const own = { ...paramsFromSearch(precedents.params, searchParams), for: whomFor(searchParams) };
   const answer = await askFor(request, precedents, own);
   const compared = searchParams.getAll("vs").slice(0, MOST_VARIANTS);
-  const [variants, saved, groups, instruments, now] = await Promise.all([
+  const [variants, groups, instruments, now] = await Promise.all([
     Promise.all(
       compared.map(async (text) => {
         const params = variantParams(text);
@@ -53,24 +52,13 @@ export async function loader({ request }: Route.LoaderArgs) {
         return said ? [variantOf(text, said.result, said.reading)] : [];
       }),
     ),
-    listItems(desk.db, "situation"),
     offeredGroups(request),
     offeredInstruments(request, ["index", "volatility", "commodity", "currency", "bond"]),
     searchParams.get("beside") === "now"
       ? findFor(request, trueNow, { for: own.for, when: searchParams.get("when") ?? undefined })
       : undefined,
   ]);
-  const ofMarket = saved.filter((s) => s.body.market === answer.market);
-  const situations = await Promise.all(
-    ofMarket.map(async ({ name, body }) => {
-      const said = await findFor(request, precedents, { ...paramsOfSituation(body), rows: "1" });
-      return {
-        ...{ name, body, sentence: ruleSentence(body.when) },
-        holding: said?.result.holding ?? 0,
-        instruments: said?.result.instruments ?? 0,
-      };
-    }),
-  );
+  const situations = await judgedSituations(request, answer.market);
   return {
     reading: answer.reading,
     market: answer.market,

@@ -1,21 +1,11 @@
 import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
-import { hrefOf, useHere } from "~/here";
+import type { JudgedSituation } from "~/saved-situations.server";
 import { useItems } from "~/ui/use-items";
-import { paramsOfSituation, type Situation } from "./situation";
-
-export interface SavedSituation {
-  readonly name: string;
-  readonly body: Situation;
-  readonly sentence: string;
-  /** Instruments for which it holds at this close, of how many. */
-  readonly holding: number;
-  readonly instruments: number;
-}
+import type { Situation } from "./situation";
 
 /** The situations that were saved, with whether each holds at this close. */
-export function SavedSituations({ saved, current }: { saved: readonly SavedSituation[]; current: string | undefined }) {
-  const here = useHere();
+export function SavedSituations({ saved, current }: { saved: readonly JudgedSituation[]; current: string | undefined }) {
   const { remove, save, answer } = useItems();
   const removed = answer?.removed;
   if (saved.length === 0 && !removed) return null;
@@ -34,7 +24,7 @@ export function SavedSituations({ saved, current }: { saved: readonly SavedSitua
         {saved.map((s) => (
           <li key={s.name} className="flex items-baseline gap-3 border-b border-rule py-1.5">
             <Link
-              to={hrefOf(here, "/precedents", { ...paramsOfSituation(s.body), name: s.name })}
+              to={s.href}
               className="shrink-0 font-semibold hover:text-indigo"
               aria-current={s.name === current ? "true" : undefined}
             >

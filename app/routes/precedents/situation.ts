@@ -35,17 +35,3 @@ export function situationOf(search: URLSearchParams, market: string): Situation 
     ...(overlaps === "thinned" || overlaps === "kept" ? { overlaps } : {}),
   };
 }
-
-/** A saved situation as parameters of an address, and of the study. */
-export function paramsOfSituation(s: Situation) {
-  return {
-    when: ruleText(s.when),
-    for: s.for,
-    entry: s.entry,
-    hold: String(s.hold),
-    exit: s.exit,
-    side: s.side,
-    cost: String(s.cost),
-    ...(s.overlaps ? { overlaps: s.overlaps } : {}),
-  };
-}

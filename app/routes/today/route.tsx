@@ -1,11 +1,13 @@
 import { useCallback, useMemo } from "react";
 import { regimeStudy } from "@studies/regime/regime";
 import { today } from "@studies/today/today";
-import { askFor } from "~/ask.server";
+import { heldRecords } from "@studies/precedents/held-records";
+import { askFor, findFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, useHere } from "~/here";
+import { holdingSituations } from "~/saved-situations.server";
 import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
@@ -17,6 +19,7 @@ import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
+import { HoldingNow } from "./holding-now";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
 import { Explained } from "~/ui/term";
 
@@ -30,7 +33,18 @@ export async function loader({ request }: Route.LoaderArgs) {
     askFor(request, regimeStudy, { history: HISTORY }),
     marketSummaries(request),
   ]);
-  return { reading: answer.reading, market: answer.market, today: answer.result, regime: toWire(regime.result), summaries };
+  // Comes after the page: what holds is worked out while the rest is read already.
+  const held = findFor(request, heldRecords, {}).then((said) => said && toWire(said.result));
+  const situations = await holdingSituations(request, answer.market);
+  return {
+    reading: answer.reading,
+    market: answer.market,
+    today: answer.result,
+    regime: toWire(regime.result),
+    summaries,
+    situations,
+    held,
+  };
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Yubrin" }];
@@ -77,6 +91,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <LeadersAndTrailers sectors={now.sectors} />
         <Changes changes={now.changes} />
         <BreadthStrip rows={now.breadth} stances={now.stances} />
+      </div>
+      <div className="mt-6">
+        <HoldingNow held={loaderData.held} situations={loaderData.situations} />
       </div>
       <div className="mt-6">
         <MarketsTable markets={loaderData.summaries} current={loaderData.market} />

@@ -1,0 +1,96 @@
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import type { heldRecords } from "@studies/precedents/held-records";
+import { pText } from "@studies/precedents/precedent-sentences";
+import { percent, signedPercent } from "@studies/words/words";
+import { hrefOf, useHere } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { PlainTable } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
+import { fromWire, type ResultOf, type Wired } from "~/wire";
+
+export interface HoldingSituation {
+  readonly name: string;
+  readonly href: string;
+  readonly holding: number;
+  readonly instruments: number;
+}
+
+interface Props {
+  /** What holds, worked out while the rest of the page is read already. */
+  readonly held: Promise<Wired | undefined>;
+  readonly situations: readonly HoldingSituation[];
+}
+
+const SHOWN = 5;
+
+/** What holds at this close: saved situations, and the catalogued clauses whose record differs most from all sessions. */
+export function HoldingNow({ held, situations }: Props) {
+  const here = useHere();
+  return (
+    <section aria-label="What holds at this close">
+      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
+        What holds at this close, and what has followed it
+        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/precedents", { beside: "now" })}>
+          all that is true now
+        </Link>
+      </h2>
+      {situations.map((s) => (
+        <p key={s.name} className="border-b border-rule py-1.5">
+          Your situation{" "}
+          <Link className="font-semibold text-indigo hover:underline" to={s.href}>
+            {s.name}
+          </Link>{" "}
+          holds{s.instruments > 1 ? ` for ${s.holding} of ${s.instruments}` : ""}.
+        </p>
+      ))}
+      <Suspense fallback={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}>
+        <Await resolve={held} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
+          {(wired) => (wired ? <Records answer={fromWire<ResultOf<typeof heldRecords>>(wired)} /> : null)}
+        </Await>
+      </Suspense>
+    </section>
+  );
+}
+
+function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
+  const here = useHere();
+  const { records, small, byChance, name, ticker } = answer;
+  if (records.length === 0)
+    return <p className="py-2 text-soft">No catalogued clause with twenty cases or more holds for {name} at this close.</p>;
+  return (
+    <>
+      <p className="py-1.5 text-soft">
+        Of {records.length} clauses that hold for {name} and have twenty cases or more, {small === 0 ? "none" : small}{" "}
+        {small === 1 ? "differs" : "differ"} from all sessions with p below 5%; {byChance.toFixed(1)} would by chance.
+      </p>
+      <PlainTable
+        caption="Clauses that hold, those first whose record differs most from all sessions"
+        rows={records.slice(0, SHOWN)}
+        rowKey={(r) => r.sentence}
+        rowClassName="h-[27px]"
+        columns={[
+          {
+            key: "clause",
+            label: "farthest from all sessions first",
+            cell: (r) => (
+              <Link
+                className="hover:text-indigo"
+                title={explanationsOf(r.sentence)}
+                to={hrefOf(here, "/precedents", { when: JSON.stringify({ all: [r.rule] }), for: ticker })}
+              >
+                {r.sentence}
+              </Link>
+            ),
+          },
+          { key: "n", label: "cases", cell: (r) => r.n },
+          { key: "won", label: "rose in 5 sessions", cell: (r) => percent(r.winRate, 0) },
+          { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
+          { key: "mean", label: "mean", cellClassName: (r) => signColour(r.mean), cell: (r) => signedPercent(r.mean) },
+          { key: "worst", label: "worst", cellClassName: "text-soft", cell: (r) => signedPercent(r.worst) },
+          { key: "p", label: "p", cell: (r) => (Number.isNaN(r.p) ? "over 0.1" : pText(r.p)) },
+        ]}
+      />
+    </>
+  );
+}

@@ -1,0 +1,111 @@
+import { bitCount, catalogue, truthAt, type Rule, type TradePlan } from "@core";
+import { z } from "zod";
+import { defineStudy } from "@studies/define-study";
+import { tableOf, type Column } from "@studies/table";
+import { isSmallSample } from "@studies/words/small-sample";
+import { count, percent, signedPercent } from "@studies/words/words";
+import { askedInstruments } from "./asked-instruments";
+import { sampleOf } from "./sample";
+import { recordOf } from "./statistics";
+import { pText } from "./precedent-sentences";
+
+/** A clause that holds at this close, and what has followed it. */
+export interface HeldRecord {
+  readonly sentence: string;
+  readonly rule: Rule;
+  /** How often it holds, a share of the sessions on which it is known. */
+  readonly share: number;
+  readonly n: number;
+  readonly winRate: number;
+  readonly baseWinRate: number;
+  readonly mean: number;
+  readonly edge: number;
+  readonly worst: number;
+  /** Of those whose edge is large enough to be looked at; NaN of the others. */
+  readonly p: number;
+}
+
+/** Bought at the next open, sold at the close five sessions later. */
+const PLAN: TradePlan = { entry: "next open", hold: 5, exit: "close", side: 1, costBp: 0 };
+/** Standard errors of an edge from which its p is worked out: with less it is not small. */
+const WORTH_A_P = 1.5;
+const SMALL_P = 0.05;
+
+/** Which clauses of the catalogue hold at this close, those first whose record differs most from the base. */
+export const heldRecords = defineStudy({
+  name: "held-records",
+  about:
+    "The catalogued clauses that hold for an instrument at this close with what followed each (next open to the close five sessions later), those first whose record differs most from all sessions.",
+  params: z.object({ for: z.string().max(4000).default("").describe("ticker of the instrument [the broad index]") }),
+  cost: "heavy",
+  examples: [{}],
+  ask(market, params) {
+    const asked = askedInstruments(market, params.for).instruments[0];
+    if (!asked) return undefined;
+    const last = asked.conditions.series.days.length - 1;
+    const held = catalogue().all.filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
+    const records = held.map(({ sentence, rule }): HeldRecord => {
+      const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
+      const about = { thinned: true, sessions: market.sessions };
+      const plain = recordOf([sample], PLAN, { ...about, isTested: false });
+      const isLarge = Math.abs(plain.edge) > (WORTH_A_P * plain.sd) / Math.sqrt(plain.n);
+      const { p } = isLarge ? recordOf([sample], PLAN, { ...about, isTested: true }) : plain;
+      const truth = asked.conditions.truth(rule, "close");
+      const { n, winRate, baseWinRate, mean, edge, worst } = plain;
+      return {
+        sentence,
+        rule,
+        share: bitCount(truth.yes) / bitCount(truth.known),
+        n,
+        winRate,
+        baseWinRate,
+        mean,
+        edge,
+        worst,
+        p,
+      };
+    });
+    const rank = (r: HeldRecord) => (Number.isNaN(r.p) ? 2 - Math.min(1, Math.abs(r.edge)) : r.p);
+    const tested = records.filter((r) => !isSmallSample(r.n));
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      ticker: asked.ticker,
+      name: asked.name,
+      /** Those with enough cases, the farthest from the base first. */
+      records: tested.sort((a, b) => rank(a) - rank(b) || (a.sentence < b.sentence ? -1 : 1)),
+      few: records.length - tested.length,
+      small: tested.filter((r) => r.p < SMALL_P).length,
+      byChance: SMALL_P * tested.length,
+    };
+  },
+  reading(r) {
+    if (!r) return [];
+    const first = r.records[0];
+    if (!first) return [[`No catalogued clause with a record of its own holds for ${r.name} at this close.`]];
+    return [
+      [
+        `Of ${count(r.records.length, "clause")} that hold for ${r.name} at this close and have twenty cases or more, `,
+        { figure: r.small === 0 ? "none" : String(r.small) },
+        ` ${r.small === 1 ? "differs" : "differ"} from all sessions with p below 5%; ${r.byChance.toFixed(1)} would by chance.`,
+      ],
+      [
+        `Farthest from them: ${first.sentence}, after which ${percent(first.winRate, 0)} of ${count(first.n, "case")} rose over five sessions against ${percent(first.baseWinRate, 0)}, by ${signedPercent(first.mean)} on average`,
+        Number.isNaN(first.p) ? "." : ` (p ${pText(first.p)}).`,
+      ],
+    ];
+  },
+  table: (r) => tableOf(HELD_RECORD_COLUMNS, r?.records ?? []),
+});
+
+const HELD_RECORD_COLUMNS: readonly Column<HeldRecord>[] = [
+  { key: "clause", label: "clause", unit: "text", value: (h) => h.sentence },
+  { key: "share", label: "how often", unit: "fraction", value: (h) => h.share },
+  { key: "n", label: "cases", unit: "count", value: (h) => h.n },
+  { key: "win_rate", label: "rose", unit: "fraction", value: (h) => h.winRate },
+  { key: "base_win_rate", label: "all sessions", unit: "fraction", value: (h) => h.baseWinRate },
+  { key: "mean", label: "mean", unit: "change", value: (h) => h.mean },
+  { key: "edge", label: "edge", unit: "change", value: (h) => h.edge },
+  { key: "worst", label: "worst", unit: "change", value: (h) => h.worst },
+  { key: "p", label: "p", unit: "number", value: (h) => h.p },
+];
