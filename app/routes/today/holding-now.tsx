@@ -88,7 +88,7 @@ function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
           { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
           { key: "mean", label: "mean", cellClassName: (r) => signColour(r.mean), cell: (r) => signedPercent(r.mean) },
           { key: "worst", label: "worst", cellClassName: "text-soft", cell: (r) => signedPercent(r.worst) },
-          { key: "p", label: "p", cell: (r) => (Number.isNaN(r.p) ? "over 0.1" : pText(r.p)) },
+          { key: "p", label: "p", about: "Worked out where the edge is over 1.5 standard errors", cell: (r) => pText(r.p) },
         ]}
       />
     </>
