@@ -38,7 +38,7 @@ export async function judgedSituations(request: Request, market: string): Promis
   return Promise.all(
     saved.map(async ({ name, body }) => {
       const params = paramsOfSituation(body);
-      const said = await findFor(request, precedents, { ...params, rows: "1" } as never);
+      const said = await findFor(request, precedents, { ...params, rows: "1" });
       return {
         ...{ name, body, sentence: ruleSentence(body.when) },
         href: hrefOf(here, "/precedents", { ...params, name }),
