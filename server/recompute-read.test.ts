@@ -242,6 +242,6 @@ describe("timing", () => {
     });
     expect(Array.from(own.states).slice(60)).toEqual(expected.slice(60));
     expect(new Set(expected.slice(60))).toEqual(new Set([1, -1]));
-    expect(own.words.down).toBe("the close is below its 20-session simple average on 2 sessions running");
+    expect(own.words.down).toBe("its close is below its 20-session simple average for 2 sessions running");
   });
 });
