@@ -10,6 +10,13 @@ const fed = addressOf("fed");
 const course = (page: Page, name: string) =>
   page.getByRole("navigation", { name: "Course" }).getByRole("link", { name, exact: true });
 
+/** Presses what saves something, and waits until it is saved. */
+async function kept(page: Page, press: () => Promise<void>): Promise<void> {
+  const saved = page.waitForResponse((r) => r.request().method() === "POST" && r.url().includes("/items"));
+  await press();
+  await saved;
+}
+
 test("both markets are read: side by side, and each with its regime", async ({ page, request }) => {
   await page.goto("/timing");
   await ready(page);
@@ -69,7 +76,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await ready(page);
     await page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 10%" }).click();
     await page.getByLabel("at or below this, washed out").fill("20");
-    await page.getByRole("button", { name: "Keep as the default" }).click();
+    await kept(page, () => page.getByRole("button", { name: "Keep as the default" }).click());
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
     await page.reload();
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
@@ -84,7 +91,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await page.getByRole("button", { name: "Oscillators: RSI(14)" }).click();
     await page.getByRole("menuitemcheckbox", { name: "MACD(12, 26, 9)" }).click();
     await expect(page).toHaveURL(/panes=macd/);
-    await page.getByRole("menuitem", { name: "Keep these as the default" }).click();
+    await kept(page, () => page.getByRole("menuitem", { name: "Keep these as the default" }).click());
     await page.goto("/regime");
     await expect(page.getByRole("button", { name: "Oscillators: RSI(14) and MACD(12, 26, 9)" })).toBeVisible();
   });

@@ -1,10 +1,11 @@
-import { bitCount, catalogue, truthAt, type Rule, type TradePlan } from "@core";
+import { bitCount, truthAt, type Rule, type TradePlan } from "@core";
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { isSmallSample } from "@studies/words/small-sample";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { askedInstruments } from "./asked-instruments";
+import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
 import { recordOf } from "./statistics";
 import { pText } from "./precedent-sentences";
@@ -43,7 +44,7 @@ export const heldRecords = defineStudy({
     const asked = askedInstruments(market, params.for).instruments[0];
     if (!asked) return undefined;
     const last = asked.conditions.series.days.length - 1;
-    const held = catalogue().all.filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
+    const held = catalogueFor(asked).filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
     const records = held.map(({ sentence, rule }): HeldRecord => {
       const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
       const about = { thinned: true, sessions: market.sessions };

@@ -6,6 +6,7 @@ import { defineStudy } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { tableOf, type Column } from "@studies/table";
 import { count, date } from "@studies/words/words";
+import { catalogueFor } from "./catalogue-for";
 import { askedInstruments } from "./asked-instruments";
 
 /** A clause of the catalogue that holds, or will hold. */
@@ -53,7 +54,8 @@ export const trueNow = defineStudy({
         leaves: leftWith(situation, truth),
       };
     };
-    const holding = catalogue().all.flatMap(({ sentence, rule }) => {
+    const clauses = catalogueFor(asked);
+    const holding = clauses.flatMap(({ sentence, rule }) => {
       const truth = conditions.truth(rule, "close");
       return truthAt(truth, last) === 1 ? [held(sentence, rule, runUpTo(truth, last))] : [];
     });
@@ -66,7 +68,7 @@ export const trueNow = defineStudy({
       provisional: market.provisional,
       ticker: asked.ticker,
       name: asked.name,
-      catalogued: catalogue().all.length,
+      catalogued: clauses.length,
       holding: byRarity(holding),
       nextDay: next,
       next: byRarity(coming),
