@@ -85,3 +85,14 @@ export function weekEnd(day: number): number {
 export function yearOf(day: number): number {
   return new Date(day * MS_PER_DAY).getUTCFullYear();
 }
+
+/**
+ * The calendar month of an epoch day, counted through the years.
+ * @param day days since 1970-01-01
+ * @returns 12 x year + 0 for January to 11 for December
+ * @example monthOf(31) - monthOf(0) // => 1
+ */
+export function monthOf(day: number): number {
+  const date = new Date(day * MS_PER_DAY);
+  return 12 * date.getUTCFullYear() + date.getUTCMonth();
+}

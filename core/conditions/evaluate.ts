@@ -48,10 +48,7 @@ export function evaluateRule(rule: Rule, source: ConditionSource, moment: Moment
   if (rule.off) return constantTruth(source.sessions, true);
   if ("all" in rule) {
     let truth = constantTruth(source.sessions, true);
-    for (const part of rule.all) {
-      // What is false everywhere stays so.
-      if (!part.off) truth = both(truth, evaluateRule(part, source, moment));
-    }
+    for (const part of rule.all) if (!part.off) truth = both(truth, evaluateRule(part, source, moment));
     return truth;
   }
   if ("any" in rule) {
@@ -138,26 +135,21 @@ function lateOn(values: Float64Array, own: Uint8Array | undefined, back: number)
 const UNKNOWN = 2;
 
 /** 1 above, -1 below, 0 equal, 2 unknown. */
+function signOf(x: number, y: number, prices: boolean): number {
+  if (x !== x || y !== y) return UNKNOWN;
+  if (prices) return isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
+  return x > y ? 1 : x < y ? -1 : 0;
+}
+
 function signsOf(left: Float64Array, right: Float64Array, prices: boolean): Int8Array {
   const out = new Int8Array(left.length);
-  for (let k = 0; k < out.length; k++) {
-    const x = left[k]!;
-    const y = right[k]!;
-    if (x !== x || y !== y) out[k] = UNKNOWN;
-    else if (prices) out[k] = isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
-    else out[k] = x > y ? 1 : x < y ? -1 : 0;
-  }
+  for (let k = 0; k < out.length; k++) out[k] = signOf(left[k]!, right[k]!, prices);
   return out;
 }
 
 function signsOfNumber(left: Float64Array, y: number, prices: boolean): Int8Array {
   const out = new Int8Array(left.length);
-  for (let k = 0; k < out.length; k++) {
-    const x = left[k]!;
-    if (x !== x || y !== y) out[k] = UNKNOWN;
-    else if (prices) out[k] = isAbove(x, y) ? 1 : isBelow(x, y) ? -1 : 0;
-    else out[k] = x > y ? 1 : x < y ? -1 : 0;
-  }
+  for (let k = 0; k < out.length; k++) out[k] = signOf(left[k]!, y, prices);
   return out;
 }
 

@@ -1,4 +1,5 @@
 import type { BarColumn } from "../columns/panel";
+import { SAMPLINGS } from "../rotation/samples";
 import type { Comparator, ParameterValue, Rule, Subject } from "./condition";
 
 /** Bars of the subject, one row a session; NaN where it has none. */
@@ -96,10 +97,8 @@ export function measure(given: MeasureGiven): Measure {
 /** A window of n bars. */
 export const window = (n: number, min = 1, name = "n"): NumberParameter => ({ name, default: n, min, max: 1000 });
 
-export const SAMPLINGS_OF_BARS = ["daily", "weekly", "monthly"] as const;
-export type BarSampling = (typeof SAMPLINGS_OF_BARS)[number];
 /** On daily bars, or on weekly or monthly ones that are over. */
-export const SAMPLED: TextParameter = { name: "sampling", default: "daily", among: SAMPLINGS_OF_BARS };
+export const SAMPLED: TextParameter = { name: "sampling", default: "daily", among: SAMPLINGS };
 /** Which column of bars an indicator is of. */
 export const COLUMN: TextParameter = { name: "on", default: "close", among: ["open", "high", "low", "close", "volume"] };
 

@@ -1,18 +1,24 @@
 import { CoreError } from "../core-error";
 import type { MeasureUse, Subject } from "./condition";
 import { isNumberParameter, type Measure, type Parameter } from "./measure";
+import { AVERAGES } from "./measures/averages";
 import { CALENDAR_MEASURES } from "./measures/calendar";
 import { MARKET_MEASURES } from "./measures/market";
+import { MOVES } from "./measures/moves";
 import { OSCILLATORS_OF_BARS } from "./measures/oscillators";
 import { PRICES } from "./measures/prices";
 import { SESSION_SHAPES } from "./measures/sessions";
 import { STOCK_MEASURES } from "./measures/stocks";
+import { VOLUMES } from "./measures/volume";
 
 /** Every measure there is, in the order in which they are offered. */
 export const MEASURES: readonly Measure[] = [
   ...PRICES,
+  ...AVERAGES,
+  ...MOVES,
   ...OSCILLATORS_OF_BARS,
   ...SESSION_SHAPES,
+  ...VOLUMES,
   ...MARKET_MEASURES,
   ...STOCK_MEASURES,
   ...CALENDAR_MEASURES,

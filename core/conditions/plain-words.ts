@@ -1,3 +1,5 @@
+import { escaped } from "./template";
+
 /*
  * How typed text and the phrases of measures are brought to one form: small words dropped, words of one meaning made one,
  * number words made numbers (ordinals with a ring behind them).
@@ -89,7 +91,7 @@ export function phrasePattern(text: string, tokens: Readonly<Record<string, stri
     .split(/(\{\w+\}%?)/)
     .map((part) => {
       const token = /^\{(\w+)\}(%?)$/.exec(part);
-      if (!token) return part.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
+      if (!token) return escaped(part);
       const [, name, percent] = token;
       if (name === "n" || name === "m") return `(?<${name}>${WHOLE})`;
       if (name === "nth") return "(?<n>\\d+\u00b0)";

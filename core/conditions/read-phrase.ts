@@ -1,4 +1,5 @@
 import type { Comparator, Condition, MeasureUse, Rule, Subject } from "./condition";
+import { lazily } from "./lazily";
 import { isNumberParameter, type Measure, type Phrase } from "./measure";
 import { MEASURES, measureOf, paramsOf, subjectOf } from "./measures";
 import { phrasePattern, plainWords } from "./plain-words";
@@ -266,9 +267,4 @@ function checked(rule: Rule): Rule | undefined {
   } catch {
     return undefined;
   }
-}
-
-function lazily<T>(make: () => T): () => T {
-  let made: T | undefined;
-  return () => (made ??= make());
 }

@@ -1,4 +1,5 @@
 import type { Comparator, Condition, MeasureUse, ParameterValue, Rule, Subject } from "./condition";
+import { lazily } from "./lazily";
 import type { Measure } from "./measure";
 import { MEASURES, measureOf, paramsOf } from "./measures";
 import { paramsOfMatch, patternOf } from "./template";
@@ -232,9 +233,4 @@ function measureUse(
   ago?: number,
 ): MeasureUse {
   return { measure: measure.name, params, ...(of === undefined ? {} : { of }), ...(ago ? { ago } : {}) };
-}
-
-function lazily<T>(make: () => T): () => T {
-  let made: T | undefined;
-  return () => (made ??= make());
 }

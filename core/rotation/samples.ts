@@ -1,4 +1,4 @@
-import { weekday, weekEnd } from "../columns/epoch-day";
+import { monthOf, weekday, weekEnd } from "../columns/epoch-day";
 
 export const SAMPLINGS = ["daily", "weekly", "monthly"] as const;
 export type Sampling = (typeof SAMPLINGS)[number];
@@ -35,11 +35,6 @@ export function samplesOf(days: Int32Array, t: number, sampling: Sampling): Samp
   let later = days[t]! + 1;
   while (weekday(later) > 5) later++;
   return { sessions: Int32Array.from(last), inProgress: periodOf(later) === period };
-}
-
-function monthOf(day: number): number {
-  const date = new Date(day * 86_400_000);
-  return 12 * date.getUTCFullYear() + date.getUTCMonth();
 }
 
 /**

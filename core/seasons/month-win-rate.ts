@@ -1,4 +1,5 @@
 import { isAbove } from "../columns/compare";
+import { monthOf } from "../columns/epoch-day";
 import { requireSameLength } from "../core-error";
 
 /**
@@ -24,7 +25,7 @@ export function monthWinRate(close: Float64Array, days: Int32Array, n: number): 
   for (let t = 0; t < close.length; t++) {
     const c = close[t]!;
     if (c !== c) continue;
-    const own = monthNumber(days[t]!);
+    const own = monthOf(days[t]!);
     if (own !== month) {
       if (month >= 0 && !Number.isNaN(start)) won[month % 12]!.push(isAbove(last, start));
       start = month >= 0 && own === month + 1 ? last : NaN;
@@ -36,10 +37,4 @@ export function monthWinRate(close: Float64Array, days: Int32Array, n: number): 
     out[t] = rate;
   }
   return out;
-}
-
-/** Calendar months since January 1970. */
-function monthNumber(day: number): number {
-  const date = new Date(day * 86_400_000);
-  return 12 * (date.getUTCFullYear() - 1970) + date.getUTCMonth();
 }

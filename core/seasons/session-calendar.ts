@@ -1,6 +1,7 @@
 import { weekday, weekEnd } from "../columns/epoch-day";
 
-export type CalendarPeriod = "week" | "month" | "quarter" | "year";
+export const CALENDAR_PERIODS = ["week", "month", "quarter", "year"] as const;
+export type CalendarPeriod = (typeof CALENDAR_PERIODS)[number];
 
 /** A weekday without a session, and the day from which that is known. */
 export interface KnownHoliday {

@@ -3,6 +3,7 @@ import {
   holidayDistances,
   horizonOf,
   measureOf,
+  monthOf,
   paramsOf,
   reEntries,
   sampledBars,
@@ -191,7 +192,7 @@ function ofCalendar({ part, days }: Pick<SubjectSeries, "part" | "days">, name: 
     case "weekday":
       return Float64Array.from(days, weekday);
     case "month":
-      return Float64Array.from(days, (day) => new Date(day * 86_400_000).getUTCMonth() + 1);
+      return Float64Array.from(days, (day) => (monthOf(day) % 12) + 1);
     case "session from start":
       return sessionPlaces(days, part.holidays, params["period"] as CalendarPeriod).fromStart;
     case "session from end":

@@ -1,13 +1,7 @@
-import type { Condition, MeasureUse } from "../condition";
 import { measure, numberOf, type Measure, type Phrase } from "../measure";
+import { is, valueOf } from "./phrasing";
+import { CALENDAR_PERIODS } from "../../seasons/session-calendar";
 import { monthWinRate } from "../../seasons/month-win-rate";
-
-const is = (
-  name: string,
-  comparator: Condition["comparator"],
-  right: Condition["right"],
-  params?: MeasureUse["params"],
-): Condition => ({ left: params ? { measure: name, params } : { measure: name }, comparator, right });
 
 const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday"];
 const MONTHS = [
@@ -16,10 +10,9 @@ const MONTHS = [
 ];
 const from1 = (names: readonly string[]) => Object.fromEntries(names.map((name, k) => [name, k + 1]));
 
-export const PERIODS = ["week", "month", "quarter", "year"] as const;
-const PERIOD = { name: "period", default: "month", among: PERIODS } as const;
+const PERIOD = { name: "period", default: "month", among: CALENDAR_PERIODS } as const;
 
-const eachPeriod = (phrases: (period: string) => readonly Phrase[]) => PERIODS.flatMap(phrases);
+const eachPeriod = (phrases: (period: string) => readonly Phrase[]) => CALENDAR_PERIODS.flatMap(phrases);
 
 /** What the calendar alone says; known before the session opens. */
 export const CALENDAR_MEASURES: readonly Measure[] = (
@@ -74,9 +67,9 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
         ["at most", 3],
       ],
       phrases: eachPeriod((period) => [
-        { text: `first session of ${period}`, rule: () => is("session from start", "is", 1, { period }) },
-        { text: `{n} session of ${period}`, rule: ({ n }) => is("session from start", "is", n, { period }) },
-        { text: `first {n} sessions of ${period}`, rule: ({ n }) => is("session from start", "at most", n, { period }) },
+        { text: `first session of ${period}`, rule: () => is(valueOf("session from start", { period }), "is", 1) },
+        { text: `{n} session of ${period}`, rule: ({ n }) => is(valueOf("session from start", { period }), "is", n) },
+        { text: `first {n} sessions of ${period}`, rule: ({ n }) => is(valueOf("session from start", { period }), "at most", n) },
       ]),
     }),
     measure({
@@ -96,12 +89,12 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
         ["at most", 3],
       ],
       phrases: eachPeriod((period) => [
-        { text: `last session of ${period}`, rule: () => is("session from end", "is", 1, { period }) },
-        { text: `${period} end`, rule: () => is("session from end", "is", 1, { period }) },
-        { text: `end of ${period}`, rule: () => is("session from end", "is", 1, { period }) },
-        { text: `{n} to last session of ${period}`, rule: ({ n }) => is("session from end", "is", n, { period }) },
-        { text: `{n} session from end of ${period}`, rule: ({ n }) => is("session from end", "is", n, { period }) },
-        { text: `last {n} sessions of ${period}`, rule: ({ n }) => is("session from end", "at most", n, { period }) },
+        { text: `last session of ${period}`, rule: () => is(valueOf("session from end", { period }), "is", 1) },
+        { text: `${period} end`, rule: () => is(valueOf("session from end", { period }), "is", 1) },
+        { text: `end of ${period}`, rule: () => is(valueOf("session from end", { period }), "is", 1) },
+        { text: `{n} to last session of ${period}`, rule: ({ n }) => is(valueOf("session from end", { period }), "is", n) },
+        { text: `{n} session from end of ${period}`, rule: ({ n }) => is(valueOf("session from end", { period }), "is", n) },
+        { text: `last {n} sessions of ${period}`, rule: ({ n }) => is(valueOf("session from end", { period }), "at most", n) },
       ]),
     }),
     measure({

@@ -1,15 +1,7 @@
 import { HORIZONS } from "../../breadth/participation";
 import { DIRECTIONS, regime, VOLATILITIES } from "../../regime/regime";
-import type { Condition, MeasureUse } from "../condition";
 import { measure, numberOf, type Measure, type MeasureGiven, type SentenceForm } from "../measure";
-
-const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condition["right"]): Condition => ({
-  left,
-  comparator,
-  right,
-});
-const ofMeasure = (name: string, params?: MeasureUse["params"]): MeasureUse =>
-  params ? { measure: name, params } : { measure: name };
+import { is, valueOf } from "./phrasing";
 
 /** A measure of the market, or of a group of its members. */
 const ofMembers = (given: MeasureGiven) => measure({ needs: "members", of: "market", ...given });
@@ -25,7 +17,7 @@ const states = (column: Int8Array, close: Float64Array) =>
 
 /** A state that the market can be in, typed by its name. */
 const stated = (name: string, labels: readonly string[], words = (label: string) => [label.toLowerCase()]) =>
-  labels.flatMap((label) => words(label).map((text) => ({ text, rule: () => is(ofMeasure(name), "is", label) })));
+  labels.flatMap((label) => words(label).map((text) => ({ text, rule: () => is(valueOf(name), "is", label) })));
 
 const event = (what: string): SentenceForm[] => [
   { text: `there is a ${what}`, comparator: "is", right: "yes" },
@@ -91,7 +83,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
       });
       return out;
     },
-    phrases: [{ text: "regime older than {n} sessions", rule: ({ n }) => is(ofMeasure("sessions in regime"), "above", n) }],
+    phrases: [{ text: "regime older than {n} sessions", rule: ({ n }) => is("sessions in regime", "above", n) }],
   }),
   ofMarket({
     name: "volatility slope",
@@ -103,8 +95,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["above", 0],
     ],
     phrases: [
-      { text: "volatility subsiding", rule: () => is(ofMeasure("volatility slope"), "below", 0) },
-      { text: "volatility rising", rule: () => is(ofMeasure("volatility slope"), "above", 0) },
+      { text: "volatility subsiding", rule: () => is("volatility slope", "below", 0) },
+      { text: "volatility rising", rule: () => is("volatility slope", "above", 0) },
     ],
   }),
   ofMarket({
@@ -118,8 +110,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["above", 0],
     ],
     phrases: [
-      { text: "washed out", rule: () => is(ofMeasure("pressure"), "at most", -60) },
-      { text: "stretched", rule: () => is(ofMeasure("pressure"), "at least", 60) },
+      { text: "washed out", rule: () => is("pressure", "at most", -60) },
+      { text: "stretched", rule: () => is("pressure", "at least", 60) },
     ],
   }),
   ofMembers({
@@ -143,17 +135,17 @@ export const MARKET_MEASURES: readonly Measure[] = [
     phrases: [
       {
         text: "fewer than {x}% of members above their {n} average",
-        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "below", x),
+        rule: ({ n, x }) => is(valueOf("participation", { n }), "below", x),
       },
       {
         text: "more than {x}% of members above their {n} average",
-        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "above", x),
+        rule: ({ n, x }) => is(valueOf("participation", { n }), "above", x),
       },
       {
         text: "{x}% of members above their {n} average",
-        rule: ({ n, x }) => is(ofMeasure("participation", { n }), "at least", x),
+        rule: ({ n, x }) => is(valueOf("participation", { n }), "at least", x),
       },
-      { text: "above {n} below {x}%", rule: ({ n, x }) => is(ofMeasure("participation", { n }), "below", x) },
+      { text: "above {n} below {x}%", rule: ({ n, x }) => is(valueOf("participation", { n }), "below", x) },
     ],
   }),
   ofMembers({
@@ -168,9 +160,9 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["at most", 10],
     ],
     phrases: [
-      { text: "breadth crowded", rule: () => is(ofMeasure("all five"), "at least", 70) },
-      { text: "crowded", rule: () => is(ofMeasure("all five"), "at least", 70) },
-      { text: "breadth washed out", rule: () => is(ofMeasure("all five"), "at most", 10) },
+      { text: "breadth crowded", rule: () => is("all five", "at least", 70) },
+      { text: "crowded", rule: () => is("all five", "at least", 70) },
+      { text: "breadth washed out", rule: () => is("all five", "at most", 10) },
     ],
   }),
   ofMembers({
@@ -220,8 +212,8 @@ export const MARKET_MEASURES: readonly Measure[] = [
       ["below", 0],
     ],
     phrases: [
-      { text: "more new highs than new lows", rule: () => is(ofMeasure("net highs"), "above", 0) },
-      { text: "more new lows than new highs", rule: () => is(ofMeasure("net highs"), "below", 0) },
+      { text: "more new highs than new lows", rule: () => is("net highs", "above", 0) },
+      { text: "more new lows than new highs", rule: () => is("net highs", "below", 0) },
     ],
   }),
   ofMembers({
@@ -235,7 +227,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
       { text: "{it} has no thrust of breadth", comparator: "is", right: "no" },
     ],
     usual: [["is", "yes"]],
-    phrases: [{ text: "breadth thrust", rule: () => is(ofMeasure("thrust"), "is", "yes") }],
+    phrases: [{ text: "breadth thrust", rule: () => is("thrust", "is", "yes") }],
   }),
   ofMarket({
     name: "lane",
@@ -252,7 +244,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
     phrases: LANE_PARAMETER.among.flatMap((lane) =>
       ["Up", "Down"].map((state) => ({
         text: `${lane.toLowerCase()} ${state.toLowerCase()}`,
-        rule: () => is(ofMeasure("lane", { lane }), "is", state),
+        rule: () => is(valueOf("lane", { lane }), "is", state),
       })),
     ),
   }),
@@ -266,7 +258,7 @@ export const MARKET_MEASURES: readonly Measure[] = [
     aliases: ["re-entry", "reentry"],
     forms: event("re-entry from a Pressure of {level}"),
     usual: [["is", "yes"]],
-    phrases: [{ text: "re-entry", rule: () => is(ofMeasure("re-entry"), "is", "yes") }],
+    phrases: [{ text: "re-entry", rule: () => is("re-entry", "is", "yes") }],
   }),
 ];
 

@@ -1,57 +1,17 @@
-import { atr } from "../../indicators/atr";
 import { bollinger } from "../../indicators/bollinger";
-import { detrendedPrice } from "../../indicators/detrended-price";
 import { directionalMovement } from "../../indicators/directional-movement";
-import { ema } from "../../indicators/ema";
-import { historicalVolatility } from "../../indicators/historical-volatility";
-import { linearRegression } from "../../indicators/linear-regression";
 import { macd, ppo, type SignalledLine } from "../../indicators/macd";
 import { rangePosition, stochastic, williamsR } from "../../indicators/range-position";
 import { rsi } from "../../indicators/rsi";
-import { simpleReturn } from "../../indicators/simple-return";
-import { sma } from "../../indicators/sma";
-import type { Condition, MeasureUse } from "../condition";
 import { COLUMN, columnOf, measure, numberOf, SAMPLED, window, type Measure, type MeasuredBars, type Params } from "../measure";
-
-const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condition["right"]): Condition => ({
-  left,
-  comparator,
-  right,
-});
-const ofMeasure = (name: string, n?: number): MeasureUse =>
-  n === undefined ? { measure: name } : { measure: name, params: { n } };
+import { is, valueOf } from "./phrasing";
 
 const FAST_SLOW = [window(12, 1, "fast"), window(26, 1, "slow"), window(9, 1, "signal")];
 const lines = (bars: MeasuredBars, p: Params, of: typeof macd): SignalledLine =>
   of(columnOf(bars, p), { fast: numberOf(p, "fast"), slow: numberOf(p, "slow"), signal: numberOf(p, "signal") });
 
-const AVERAGE = { name: "average", default: "simple", among: ["simple", "exponential"] } as const;
-const averageOf = (bars: MeasuredBars, p: Params) => (p["average"] === "simple" ? sma : ema)(bars.close, numberOf(p));
-
-/** Indicators that are no prices: oscillators, returns, distances and volatility. */
+/** Oscillators and the place within bands. */
 export const OSCILLATORS_OF_BARS: readonly Measure[] = [
-  measure({
-    name: "return",
-    unit: "fraction",
-    noun: "return over {n} {units}{on}",
-    params: [window(21), COLUMN, SAMPLED],
-    aliases: ["{n} session return", "return over {n} sessions", "roc {n}", "return"],
-    usual: [
-      ["above", 0.05],
-      ["below", -0.05],
-    ],
-    column: (b, p) => simpleReturn(columnOf(b, p), numberOf(p)),
-    phrases: [
-      { text: "up {p} in {n} sessions", rule: ({ n, p }) => is(ofMeasure("return", n), "above", p) },
-      { text: "up {p} in {n}", rule: ({ n, p }) => is(ofMeasure("return", n), "above", p) },
-      { text: "down {p} in {n} sessions", rule: ({ n, p }) => is(ofMeasure("return", n), "below", -p) },
-      { text: "down {p} in {n}", rule: ({ n, p }) => is(ofMeasure("return", n), "below", -p) },
-      { text: "up {p}", rule: ({ p }) => is(ofMeasure("return", 1), "above", p) },
-      { text: "down {p}", rule: ({ p }) => is(ofMeasure("return", 1), "below", -p) },
-      { text: "up over {n} sessions", rule: ({ n }) => is(ofMeasure("return", n), "above", 0) },
-      { text: "down over {n} sessions", rule: ({ n }) => is(ofMeasure("return", n), "below", 0) },
-    ],
-  }),
   measure({
     name: "rsi",
     unit: "percent",
@@ -65,10 +25,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => rsi(columnOf(b, p), numberOf(p)),
     phrases: [
-      { text: "oversold", rule: () => is(ofMeasure("rsi"), "below", 30) },
-      { text: "overbought", rule: () => is(ofMeasure("rsi"), "above", 70) },
-      { text: "above {x}", rule: ({ x }) => is(ofMeasure("rsi"), "above", x) },
-      { text: "below {x}", rule: ({ x }) => is(ofMeasure("rsi"), "below", x) },
+      { text: "oversold", rule: () => is("rsi", "below", 30) },
+      { text: "overbought", rule: () => is("rsi", "above", 70) },
+      { text: "above {x}", rule: ({ x }) => is("rsi", "above", x) },
+      { text: "below {x}", rule: ({ x }) => is("rsi", "below", x) },
     ],
   }),
   measure({
@@ -86,11 +46,11 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     phrases: [
       {
         text: "stochastic crosses above its average",
-        rule: () => is(ofMeasure("stochastic"), "crosses above", ofMeasure("stochastic average")),
+        rule: () => is("stochastic", "crosses above", valueOf("stochastic average")),
       },
       {
         text: "stochastic crosses below its average",
-        rule: () => is(ofMeasure("stochastic"), "crosses below", ofMeasure("stochastic average")),
+        rule: () => is("stochastic", "crosses below", valueOf("stochastic average")),
       },
     ],
   }),
@@ -133,8 +93,8 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => rangePosition(b, numberOf(p)),
     phrases: [
-      { text: "in upper third of {n} session range", rule: ({ n }) => is(ofMeasure("range position", n), "above", 66.7) },
-      { text: "in lower third of {n} session range", rule: ({ n }) => is(ofMeasure("range position", n), "below", 33.3) },
+      { text: "in upper third of {n} session range", rule: ({ n }) => is(valueOf("range position", n), "above", 66.7) },
+      { text: "in lower third of {n} session range", rule: ({ n }) => is(valueOf("range position", n), "below", 33.3) },
     ],
   }),
   measure({
@@ -149,10 +109,10 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => lines(b, p, macd).line,
     phrases: [
-      { text: "macd above its signal", rule: () => is(ofMeasure("macd"), "above", ofMeasure("macd signal")) },
-      { text: "macd below its signal", rule: () => is(ofMeasure("macd"), "below", ofMeasure("macd signal")) },
-      { text: "macd crosses above its signal", rule: () => is(ofMeasure("macd"), "crosses above", ofMeasure("macd signal")) },
-      { text: "macd crosses below its signal", rule: () => is(ofMeasure("macd"), "crosses below", ofMeasure("macd signal")) },
+      { text: "macd above its signal", rule: () => is("macd", "above", valueOf("macd signal")) },
+      { text: "macd below its signal", rule: () => is("macd", "below", valueOf("macd signal")) },
+      { text: "macd crosses above its signal", rule: () => is("macd", "crosses above", valueOf("macd signal")) },
+      { text: "macd crosses below its signal", rule: () => is("macd", "crosses below", valueOf("macd signal")) },
     ],
   }),
   measure({
@@ -201,7 +161,7 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
       ["below", 20],
     ],
     column: (b, p) => directionalMovement(b, numberOf(p)).adx,
-    phrases: [{ text: "trending", rule: () => is(ofMeasure("adx"), "above", 25) }],
+    phrases: [{ text: "trending", rule: () => is("adx", "above", 25) }],
   }),
   measure({
     name: "plus di",
@@ -213,8 +173,8 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     usual: [["above", 25]],
     column: (b, p) => directionalMovement(b, numberOf(p)).plus,
     phrases: [
-      { text: "+di above -di", rule: () => is(ofMeasure("plus di"), "above", ofMeasure("minus di")) },
-      { text: "+di crosses above -di", rule: () => is(ofMeasure("plus di"), "crosses above", ofMeasure("minus di")) },
+      { text: "+di above -di", rule: () => is("plus di", "above", valueOf("minus di")) },
+      { text: "+di crosses above -di", rule: () => is("plus di", "crosses above", valueOf("minus di")) },
     ],
   }),
   measure({
@@ -226,94 +186,6 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     aliases: ["-di", "minus di"],
     usual: [["above", 25]],
     column: (b, p) => directionalMovement(b, numberOf(p)).minus,
-  }),
-  measure({
-    name: "detrended price",
-    unit: "number",
-    noun: "detrended price of {n} {units}",
-    params: [window(20), SAMPLED],
-    aliases: ["detrended price", "detrended price of {n} sessions"],
-    usual: [
-      ["above", 0],
-      ["below", 0],
-    ],
-    column: (b, p) => detrendedPrice(b.close, numberOf(p)),
-  }),
-  measure({
-    name: "regression slope",
-    unit: "number",
-    noun: "{n}-{unit} regression slope{on}",
-    params: [window(20, 2), COLUMN, SAMPLED],
-    aliases: ["regression slope", "slope of {n} session regression line"],
-    usual: [
-      ["above", 0],
-      ["below", 0],
-    ],
-    column: (b, p) => linearRegression(columnOf(b, p), numberOf(p)).slope,
-    phrases: [
-      { text: "{n} session regression rising", rule: ({ n }) => is(ofMeasure("regression slope", n), "above", 0) },
-      { text: "{n} session regression falling", rule: ({ n }) => is(ofMeasure("regression slope", n), "below", 0) },
-      { text: "{n} session channel rises", rule: ({ n }) => is(ofMeasure("regression slope", n), "above", 0) },
-      { text: "{n} session channel falls", rule: ({ n }) => is(ofMeasure("regression slope", n), "below", 0) },
-    ],
-  }),
-  measure({
-    name: "smoothness",
-    unit: "number",
-    noun: "smoothness over {n} {units}",
-    params: [window(90, 2), SAMPLED],
-    aliases: ["smoothness", "smoothness over {n} sessions"],
-    usual: [["above", 0.8]],
-    column: (b, p) => {
-      const { r2, slope } = linearRegression(b.close.map(Math.log), numberOf(p));
-      return r2.map((x, t) => x * Math.sign(slope[t]!));
-    },
-    phrases: [{ text: "rising smoothly", rule: () => is(ofMeasure("smoothness"), "above", 0.8) }],
-  }),
-  measure({
-    name: "distance",
-    title: "distance from an average",
-    unit: "fraction",
-    noun: "distance from its {n}-{unit} {average} average",
-    params: [window(50), AVERAGE, SAMPLED],
-    aliases: ["distance from {n} average", "distance from its {n} average", "distance from average", "distance"],
-    usual: [
-      ["above", 0.05],
-      ["below", -0.05],
-    ],
-    column: (b, p) => {
-      const average = averageOf(b, p);
-      return b.close.map((c, t) => (average[t] === 0 ? NaN : c / average[t]! - 1));
-    },
-    phrases: [
-      { text: "{p} above its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "above", p) },
-      { text: "{p} below its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "below", -p) },
-      { text: "more than {p} above its {n} average", rule: ({ n, p }) => is(ofMeasure("distance", n), "above", p) },
-      { text: "within {p} of its {n} average", rule: ({ n, p }) => within(ofMeasure("distance", n), p) },
-    ],
-  }),
-  measure({
-    name: "distance in ATRs",
-    title: "distance from an average in ATRs",
-    unit: "number",
-    noun: "distance in ATRs from its {n}-{unit} {average} average",
-    needs: "bars",
-    params: [window(50), AVERAGE, SAMPLED],
-    aliases: ["distance in atrs from {n} average", "atrs from its {n} average", "distance in atrs"],
-    usual: [
-      ["above", 3],
-      ["below", -3],
-    ],
-    column: (b, p) => {
-      const average = averageOf(b, p);
-      const range = atr(b, 14);
-      return b.close.map((c, t) => (range[t] === 0 ? NaN : (c - average[t]!) / range[t]!));
-    },
-    phrases: [
-      { text: "{x} atrs above its {n} average", rule: ({ n, x }) => is(ofMeasure("distance in ATRs", n), "above", x) },
-      { text: "{x} atrs below its {n} average", rule: ({ n, x }) => is(ofMeasure("distance in ATRs", n), "below", -x) },
-      { text: "within {x} atrs of its {n} average", rule: ({ n, x }) => within(ofMeasure("distance in ATRs", n), x) },
-    ],
   }),
   measure({
     name: "band width",
@@ -340,30 +212,4 @@ export const OSCILLATORS_OF_BARS: readonly Measure[] = [
     ],
     column: (b, p) => bollinger(b.close, numberOf(p), numberOf(p, "k")).percentB,
   }),
-  measure({
-    name: "historical volatility",
-    unit: "fraction",
-    noun: "historical volatility of {n} {units}",
-    params: [window(21, 2), SAMPLED],
-    aliases: ["historical volatility", "volatility of {n} sessions", "hv {n}", "hv"],
-    usual: [
-      ["above", 0.25],
-      ["below", 0.1],
-    ],
-    column: (b, p) => historicalVolatility(b.close, numberOf(p)),
-  }),
-  measure({
-    name: "atr",
-    unit: "number",
-    noun: "ATR({n})",
-    needs: "bars",
-    params: [window(14), SAMPLED],
-    aliases: ["atr {n}", "atr"],
-    column: (b, p) => atr(b, numberOf(p)),
-  }),
 ];
-
-/** Not farther than so much from zero either way. */
-function within(left: MeasureUse, most: number): { all: Condition[] } {
-  return { all: [is(left, "at least", -most), is(left, "at most", most)] };
-}

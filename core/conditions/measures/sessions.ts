@@ -1,19 +1,10 @@
 import { atr } from "../../indicators/atr";
 import { highest, lowest } from "../../indicators/highest";
 import { dayPosition } from "../../indicators/range-position";
-import { sma } from "../../indicators/sma";
-import { turnover } from "../../indicators/turnover";
 import { isAbove, isBelow } from "../../columns/compare";
 import { overBars, overDefined } from "../../columns/over-defined";
-import type { Condition, MeasureUse } from "../condition";
 import { measure, numberOf, SAMPLED, window, type Measure, type MeasuredBars, type SentenceForm } from "../measure";
-
-const is = (
-  name: string,
-  comparator: Condition["comparator"],
-  right: Condition["right"],
-  params?: MeasureUse["params"],
-): Condition => ({ left: params ? { measure: name, params } : { measure: name }, comparator, right });
+import { is, valueOf } from "./phrasing";
 
 const ranges = (b: MeasuredBars) => b.high.map((h, t) => h - b.low[t]!);
 
@@ -39,11 +30,13 @@ const flag = (name: string, what: string, words: readonly string[], column: (bar
   });
 
 const GAP = { name: "from", default: "close", among: ["close", "high", "low"] } as const;
-const gapUp = (from: "close" | "high" | "low") => is("gap", "above", 0, { from });
-const gapDown = (from: "close" | "high" | "low") => is("gap", "below", 0, { from });
-const insideOpen = () => ({ all: [is("gap", "at most", 0, { from: "high" }), is("gap", "at least", 0, { from: "low" })] });
+const gapUp = (from: "close" | "high" | "low") => is(valueOf("gap", { from }), "above", 0);
+const gapDown = (from: "close" | "high" | "low") => is(valueOf("gap", { from }), "below", 0);
+const insideOpen = () => ({
+  all: [is(valueOf("gap", { from: "high" }), "at most", 0), is(valueOf("gap", { from: "low" }), "at least", 0)],
+});
 
-/** What one session is like: its body, range, gap, and runs of closes; volume and turnover. */
+/** What one session is like: its body, range, gap, and runs of closes. */
 export const SESSION_SHAPES: readonly Measure[] = [
   measure({
     name: "gap",
@@ -209,80 +202,6 @@ export const SESSION_SHAPES: readonly Measure[] = [
   ),
   run("up closes", "higher", 1),
   run("down closes", "lower", -1),
-  measure({
-    name: "volume",
-    unit: "volume",
-    noun: "volume",
-    needs: "volume",
-    params: [SAMPLED],
-    aliases: ["volume"],
-    usual: [["above", 500_000]],
-    column: (b) => b.volume,
-    phrases: [
-      {
-        text: "volume above its {n} average",
-        rule: ({ n }) => is("volume", "above", { measure: "average volume", params: { n } }),
-      },
-      { text: "volume above average", rule: () => is("volume", "above", { measure: "average volume" }) },
-      {
-        text: "volume below average",
-        rule: () => is("volume", "below", { measure: "average volume" }),
-      },
-      { text: "volume up on session", rule: () => is("volume", "above", { measure: "volume", ago: 1 }) },
-    ],
-  }),
-  measure({
-    name: "average volume",
-    unit: "volume",
-    noun: "average volume of {n} {units}",
-    needs: "volume",
-    params: [window(50), SAMPLED],
-    aliases: ["average volume", "average volume of {n} sessions", "{n} session average volume"],
-    usual: [["above", 500_000]],
-    column: (b, p) => sma(b.volume, numberOf(p)),
-  }),
-  measure({
-    name: "relative volume",
-    title: "volume in multiples of its average",
-    unit: "number",
-    noun: "volume in multiples of its {n}-{unit} average",
-    needs: "volume",
-    params: [window(50), SAMPLED],
-    aliases: ["relative volume", "volume in multiples of its average"],
-    usual: [
-      ["at least", 2],
-      ["at least", 3],
-    ],
-    column: (b, p) => {
-      const average = sma(b.volume, numberOf(p));
-      return b.volume.map((v, t) => (average[t] === 0 ? NaN : v / average[t]!));
-    },
-    phrases: [
-      { text: "volume {x} times its average", rule: ({ x }) => is("relative volume", "at least", x) },
-      { text: "volume {x} times average", rule: ({ x }) => is("relative volume", "at least", x) },
-      { text: "{x} times average volume", rule: ({ x }) => is("relative volume", "at least", x) },
-    ],
-  }),
-  measure({
-    name: "turnover",
-    unit: "volume",
-    noun: "turnover",
-    needs: "volume",
-    params: [SAMPLED],
-    aliases: ["turnover"],
-    usual: [["above", 10_000_000]],
-    column: (b) => turnover(b.close, b.volume),
-  }),
-  measure({
-    name: "average turnover",
-    unit: "volume",
-    noun: "average turnover of {n} {units}",
-    needs: "volume",
-    params: [window(50), SAMPLED],
-    aliases: ["average turnover", "average turnover of {n} sessions"],
-    usual: [["above", 10_000_000]],
-    column: (b, p) => sma(turnover(b.close, b.volume), numberOf(p)),
-  }),
 ];
 
 /** Closes one after the other in one direction, this one included; 0 on another close (method 9, Q40). */

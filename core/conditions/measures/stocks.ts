@@ -1,13 +1,9 @@
 import { PHASES } from "../../rotation/phase";
-import type { Condition, MeasureUse } from "../condition";
+import { SAMPLINGS } from "../../rotation/samples";
+import type { MeasureUse } from "../condition";
 import { measure, window, type Measure, type MeasureGiven } from "../measure";
+import { is } from "./phrasing";
 
-const is = (left: MeasureUse, comparator: Condition["comparator"], right: Condition["right"]): Condition => ({
-  left,
-  comparator,
-  right,
-});
-const ofMeasure = (name: string): MeasureUse => ({ measure: name });
 const ofSector = (name: string): MeasureUse => ({ measure: name, of: "sector" });
 
 const score = (name: string, noun: string, more: Partial<MeasureGiven> = {}) =>
@@ -30,13 +26,13 @@ const known = (name: string, unit: Measure["unit"], more: Partial<MeasureGiven> 
 
 const SET = { name: "set", default: "sectors", among: ["sectors", "industries", "funds", "nations", "styles"] } as const;
 const BENCHMARK = { name: "benchmark", default: "the broad index", names: "benchmark" } as const;
-const SAMPLING = { name: "sampling", default: "weekly", among: ["daily", "weekly", "monthly"] } as const;
+const SAMPLING = { name: "sampling", default: "weekly", among: SAMPLINGS } as const;
 const AMONG = "(among {set} against {benchmark}, {sampling})";
 
 const phase = (label: string) => [
   { text: `sector ${label.replace(", ", " and ")}`, rule: () => is(ofSector("phase"), "is", label) },
   { text: `sector ${label.replace(", ", " ")}`, rule: () => is(ofSector("phase"), "is", label) },
-  { text: label.replace(", ", " and "), rule: () => is(ofMeasure("phase"), "is", label) },
+  { text: label.replace(", ", " and "), rule: () => is("phase", "is", label) },
 ];
 
 /** Scores, strength, rotation, fundamentals and membership of stocks, groups and funds. */
@@ -75,7 +71,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
     ],
     phrases: ["Favour", "Avoid"].map((label) => ({
       text: label === "Favour" ? "favoured" : "avoided",
-      rule: () => is(ofMeasure("stance"), "is", label),
+      rule: () => is("stance", "is", label),
     })),
   }),
   measure({
@@ -91,7 +87,7 @@ export const STOCK_MEASURES: readonly Measure[] = [
     phrases: [
       { text: "leading sector", rule: () => is(ofSector("strength"), "at least", 66.7) },
       { text: "leading industry", rule: () => is({ measure: "strength", of: "industry" }, "at least", 66.7) },
-      { text: "strong stock", rule: () => is(ofMeasure("strength"), "at least", 80) },
+      { text: "strong stock", rule: () => is("strength", "at least", 80) },
     ],
   }),
   measure({
@@ -107,15 +103,15 @@ export const STOCK_MEASURES: readonly Measure[] = [
     phrases: [
       {
         text: "new arrival",
-        rule: () => ({ all: [is(ofMeasure("strength"), "at least", 80), is(ofMeasure("staying power"), "below", 65)] }),
+        rule: () => ({ all: [is("strength", "at least", 80), is("staying power", "below", 65)] }),
       },
       {
         text: "established",
-        rule: () => ({ all: [is(ofMeasure("strength"), "at least", 80), is(ofMeasure("staying power"), "at least", 80)] }),
+        rule: () => ({ all: [is("strength", "at least", 80), is("staying power", "at least", 80)] }),
       },
       {
         text: "fading",
-        rule: () => ({ all: [is(ofMeasure("staying power"), "at least", 80), is(ofMeasure("strength"), "below", 65)] }),
+        rule: () => ({ all: [is("staying power", "at least", 80), is("strength", "below", 65)] }),
       },
     ],
   }),
@@ -168,8 +164,8 @@ export const STOCK_MEASURES: readonly Measure[] = [
       ["above", 30],
     ],
     phrases: [
-      { text: "profitable", rule: () => is(ofMeasure("earnings per share"), "above", 0) },
-      { text: "loss making", rule: () => is(ofMeasure("earnings per share"), "below", 0) },
+      { text: "profitable", rule: () => is("earnings per share", "above", 0) },
+      { text: "loss making", rule: () => is("earnings per share", "below", 0) },
     ],
   }),
   known("dividend yield", "fraction", { aliases: ["dividend yield", "yield"], usual: [["above", 0.03]] }),
@@ -188,10 +184,10 @@ export const STOCK_MEASURES: readonly Measure[] = [
     ],
     usual: [["at most", 10]],
     phrases: [
-      { text: "reports within {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "at most", n) },
-      { text: "reports in {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "at most", n) },
-      { text: "no report within {n} sessions", rule: ({ n }) => is(ofMeasure("sessions to report"), "above", n) },
-      { text: "reports soon", rule: () => is(ofMeasure("sessions to report"), "at most", 10) },
+      { text: "reports within {n} sessions", rule: ({ n }) => is("sessions to report", "at most", n) },
+      { text: "reports in {n} sessions", rule: ({ n }) => is("sessions to report", "at most", n) },
+      { text: "no report within {n} sessions", rule: ({ n }) => is("sessions to report", "above", n) },
+      { text: "reports soon", rule: () => is("sessions to report", "at most", 10) },
     ],
   }),
   measure({
