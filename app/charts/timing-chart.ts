@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
-import { LANES } from "@studies/words/lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { date, fixed, signed } from "@studies/words/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
 import type { timingSummary } from "@studies/timing/timing-summary";
-import { LANES } from "@studies/words/lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { fixed, signed, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";

@@ -44,6 +44,12 @@ export type Rule =
   | { readonly any: readonly Rule[]; readonly off?: true }
   | { readonly not: Rule; readonly off?: true };
 
+/** A rule as if it were not switched off. */
+export function switchedOn(rule: Rule): Rule {
+  const { off: _off, ...rest } = rule;
+  return rest;
+}
+
 /** The rules of a rule that stand side by side, all of which must hold. */
 export function clausesOf(rule: Rule): readonly Rule[] {
   return "all" in rule && !rule.off ? rule.all : [rule];

@@ -98,6 +98,20 @@ export function sessionsAhead(holidays: readonly KnownHoliday[]): (from: number,
   };
 }
 
+/**
+ * The next session as it is to be expected: the next Monday to Friday that is no holiday.
+ * @param day days since 1970-01-01
+ * @param holidays those that are known
+ * @returns days since 1970-01-01
+ * @example nextSession(1, [{ day: 4, known: 0 }]) // => 5
+ */
+export function nextSession(day: number, holidays: readonly KnownHoliday[]): number {
+  const closed = new Set(holidays.map((h) => h.day));
+  let next = day + 1;
+  while (weekday(next) > 5 || closed.has(next)) next++;
+  return next;
+}
+
 /** The last day of the period of a day that is a Monday to Friday. */
 export function periodEnd(day: number, period: CalendarPeriod): number {
   if (period === "week") return weekEnd(day);

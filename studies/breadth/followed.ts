@@ -7,7 +7,7 @@ import { internalsColumns } from "@studies/columns/internals";
 import type { Market } from "@studies/market/market";
 import { pressureColumn } from "@studies/columns/timing";
 import { isSmallSample } from "@studies/words/small-sample";
-import { count, fixed, ofCases, overlapping, percent, signedPercent } from "@studies/words/words";
+import { capital, count, fixed, ofCases, overlapping, percent, signedPercent } from "@studies/words/words";
 import { zoneParams } from "./zone-params";
 import { referenceColumns } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
@@ -104,7 +104,7 @@ export const followed = defineStudy({
     const { name, unit } = READINGS[r.reading];
     if (row.after.n === 0) return [[`There is no earlier reading of ${name} to go by yet.`]];
     return [
-      [`${name.charAt(0).toUpperCase()}${name.slice(1)} stands at `, { figure: `${fixed(r.now, 1)}${unit}` }, `; ${r.like}.`],
+      [`${capital(name)} stands at `, { figure: `${fixed(r.now, 1)}${unit}` }, `; ${r.like}.`],
       ...followedSentences(row, r.index),
     ];
   },

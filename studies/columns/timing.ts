@@ -16,7 +16,7 @@ import {
   type PressureParts,
 } from "@core";
 import { internalsColumns } from "./internals";
-import type { Lane } from "@studies/words/lane-names";
+import type { Lane } from "@core/timing/lane-names";
 import { deriveWhole, type PerSession } from "@studies/market/derived";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import { belongingTo } from "@studies/sets/member-runs";

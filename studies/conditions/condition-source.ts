@@ -111,11 +111,11 @@ export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
   };
 }
 
-const SHARED = (of: Subject) => of === "market" || typeof of === "object";
+const isFixed = (of: Subject) => of === "market" || typeof of === "object";
 
 /** Whether a condition speaks of nothing that differs from instrument to instrument. */
 function isShared({ left, right }: Condition): boolean {
-  return SHARED(subjectOf(left)) && (typeof right !== "object" || SHARED(subjectOf(right)));
+  return isFixed(subjectOf(left)) && (typeof right !== "object" || isFixed(subjectOf(right)));
 }
 
 /** Truth of conditions as of a session, within a bound of bytes over all of them. */

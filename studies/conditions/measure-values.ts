@@ -22,7 +22,7 @@ import { internalsColumns } from "@studies/columns/internals";
 import { participationPercents } from "@studies/columns/participation";
 import { regimeColumns, volatilitySlopeColumns } from "@studies/columns/regime";
 import { laneColumns, pressureColumn } from "@studies/columns/timing";
-import type { Lane } from "@studies/words/lane-names";
+import type { Lane } from "@core/timing/lane-names";
 import { WHOLE_MARKET } from "@studies/sets/group-key";
 import { rotationHistory } from "./rotation-history";
 import { scoreHistory, stanceHistory } from "./score-history";

@@ -1,6 +1,5 @@
-import { bitCount, clausesOf, type Rule } from "@core";
-import type { AskedInstrument } from "./asked-instruments";
-import { knownThroughout, momentOf, spanBits, type SampleAsked } from "./sample";
+import { bitCount, clausesOf, switchedOn, type Moment, type Rule } from "@core";
+import type { Sample } from "./sample";
 
 /** How many samples there are before any clause, and how many are left after each. */
 export interface ClauseCounts {
@@ -9,22 +8,22 @@ export interface ClauseCounts {
   readonly clauses: readonly { readonly left: number; readonly atEnd: number; readonly off: boolean }[];
 }
 
-/** Samples are the sessions of all instruments together on which every comparison that is asked is known. */
-export function clauseCounts(instruments: readonly AskedInstrument[], asked: SampleAsked): ClauseCounts {
-  const clauses = clausesOf(asked.rule);
-  const moment = momentOf(asked.plan);
+/**
+ * Samples are the sessions of all instruments together on which every comparison that is asked is known.
+ * @param samples of the rule without what is switched off
+ * @param rule with it
+ * @param moment when it is judged
+ */
+export function clauseCounts(samples: readonly Sample[], rule: Rule, moment: Moment): ClauseCounts {
+  const clauses = clausesOf(rule);
   const counts = clauses.map((clause) => ({ left: 0, atEnd: 0, off: clause.off === true }));
   let all = 0;
-  for (const instrument of instruments) {
-    const known = knownThroughout(instrument, asked.rule, moment);
-    const span = spanBits(instrument, known, asked);
-    all += bitCount(span);
-    const yes = clauses.map((clause) => instrument.conditions.truth(on(clause), moment).yes);
-    const after: Uint32Array[] = [];
-    let left = span;
+  for (const { asked, spanBits } of samples) {
+    all += bitCount(spanBits);
+    const yes = clauses.map((clause) => asked.conditions.truth(switchedOn(clause), moment).yes);
+    let left = spanBits;
     clauses.forEach((clause, k) => {
       const own = intersection(left, yes[k]!);
-      after.push(own);
       counts[k]!.left += bitCount(own);
       if (!clause.off) left = own;
     });
@@ -33,12 +32,6 @@ export function clauseCounts(instruments: readonly AskedInstrument[], asked: Sam
     });
   }
   return { all, clauses: counts };
-}
-
-/** A clause as if it were not switched off. */
-function on(clause: Rule): Rule {
-  const { off: _off, ...rest } = clause;
-  return rest;
 }
 
 function intersection(a: Uint32Array, b: Uint32Array): Uint32Array {

@@ -3,12 +3,11 @@ import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { isSmallSample } from "@studies/words/small-sample";
-import { count, percent, signedPercent } from "@studies/words/words";
+import { count, percent, probability, signedPercent } from "@studies/words/words";
 import { askedInstruments } from "./asked-instruments";
 import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
-import { recordOf } from "./statistics";
-import { pText } from "./precedent-sentences";
+import { recordOf, reDatingOf } from "./statistics";
 
 /** A clause that holds at this close, and what has followed it. */
 export interface HeldRecord {
@@ -47,10 +46,9 @@ export const heldRecords = defineStudy({
     const held = catalogueFor(asked).filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
     const records = held.map(({ sentence, rule }): HeldRecord => {
       const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
-      const about = { thinned: true, sessions: market.sessions };
-      const plain = recordOf([sample], PLAN, { ...about, isTested: false });
+      const plain = recordOf([sample], PLAN, { thinned: true, sessions: market.sessions, isTested: false });
       const isLarge = Math.abs(plain.edge) > (WORTH_A_P * plain.sd) / Math.sqrt(plain.n);
-      const { p } = isLarge ? recordOf([sample], PLAN, { ...about, isTested: true }) : plain;
+      const p = isLarge ? reDatingOf([sample], PLAN, market.sessions) : NaN;
       const truth = asked.conditions.truth(rule, "close");
       const { n, winRate, baseWinRate, mean, edge, worst } = plain;
       return {
@@ -92,7 +90,7 @@ export const heldRecords = defineStudy({
       ],
       [
         `Farthest from them: ${first.sentence}, after which ${percent(first.winRate, 0)} of ${count(first.n, "case")} rose over five sessions against ${percent(first.baseWinRate, 0)}, by ${signedPercent(first.mean)} on average`,
-        Number.isNaN(first.p) ? "." : ` (p ${pText(first.p)}).`,
+        Number.isNaN(first.p) ? "." : ` (p ${probability(first.p)}).`,
       ],
     ];
   },

@@ -1,4 +1,4 @@
-import { ENTRIES, findEpochDay, planProblem, type TradePlan } from "@core";
+import { ENTRIES, findEpochDay, type TradePlan } from "@core";
 import { z } from "zod";
 import { count } from "@studies/words/words";
 
@@ -36,8 +36,6 @@ export function planOf({ entry, hold, exit, side, cost }: PlanAsked): TradePlan 
 }
 
 export const isThinned = ({ overlaps, hold }: PlanAsked) => (overlaps ?? (hold > 1 ? "thinned" : "kept")) === "thinned";
-
-export { planProblem };
 
 const ENTRY_WORDS = { open: "at the open", close: "at the close", "next open": "at the next open" } as const;
 

@@ -1,6 +1,6 @@
 import type { Sentence } from "@studies/define-study";
 import { isSmallSample } from "@studies/words/small-sample";
-import { count, fitting, list, none, percent, signedPercent } from "@studies/words/words";
+import { capital, count, fitting, list, none, percent, probability, signedPercent } from "@studies/words/words";
 import { planWords, type PlanAsked } from "./plan-params";
 import type { AsRead, TradeRecord } from "./statistics";
 
@@ -8,11 +8,9 @@ interface Read extends PlanAsked {
   readonly sentence: string;
   readonly rows: readonly { readonly name: string }[];
   readonly instruments: number;
-  readonly unknown: readonly string[];
   readonly lacking: readonly string[];
   readonly record: TradeRecord;
   readonly asRead: AsRead;
-  readonly occurrences: number;
   readonly open: readonly unknown[];
 }
 
@@ -41,7 +39,7 @@ export function precedentSentences(r: Read): Sentence[] {
       "On average ",
       { figure: signedPercent(record.mean) },
       ` against ${signedPercent(record.baseMean)}`,
-      ...(Number.isNaN(record.p) ? [] : [` (p ${pText(record.p)})`]),
+      ...(Number.isNaN(record.p) ? [] : [` (p ${probability(record.p)})`]),
       `; the worst ${signedPercent(record.worst)}.`,
     ],
     ...(isSmallSample(record.n) ? [[`With only ${count(record.n, "case")} this says little.`]] : []),
@@ -63,14 +61,8 @@ function wonIn(wins: number, n: number): Sentence {
   return ["won in ", { figure: percent(wins / n, 0) }, ` of ${count(n, "case")}`];
 }
 
-export function pText(p: number): string {
-  return Number.isNaN(p) ? "–" : p < 0.01 ? p.toFixed(3) : p.toFixed(2);
-}
-
 function namesOf({ rows, instruments }: Pick<Read, "rows" | "instruments">): string {
   if (rows.length === 0) return `the ${instruments.toLocaleString("en-GB")} instruments`;
   const names = rows.map((row) => row.name);
   return names.length <= 3 ? list(names) : `${list(names.slice(0, 2)).replace(" and ", ", ")} and ${names.length - 2} more`;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

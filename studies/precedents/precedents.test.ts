@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { readSentence, type Rule } from "@core";
+import { nextSession, readSentence, type Rule } from "@core";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { precedents } from "./precedents";
-import { nextSession, trueNow } from "./true-now";
+import { trueNow } from "./true-now";
 
 /* Three stocks made by hand; whatever the study counts is counted again here, one session at a time. */
 

@@ -3,6 +3,7 @@ import {
   DIRECTIONS,
   findEpochDay,
   holdingCurve,
+  planProblem,
   ruleSentence,
   VOLATILITIES,
   withoutOff,
@@ -22,9 +23,9 @@ import { clauseCounts } from "./clause-counts";
 import { fanOf, histogramOf } from "./fan";
 import { lackWords } from "./lack-words";
 import { OCCURRENCE_COLUMNS, type OccurrenceRow } from "./occurrence-columns";
-import { isThinned, planOf, planParams, planProblem } from "./plan-params";
+import { isThinned, planOf, planParams } from "./plan-params";
 import { precedentSentences } from "./precedent-sentences";
-import { sampleOf, type Sample } from "./sample";
+import { momentOf, sampleOf, type Sample } from "./sample";
 import { asReadOf, recordOf, tradesInOrder, type SampledTrade } from "./statistics";
 
 /** A record of its own is given for so many instruments, and the holding curve for so many. */
@@ -97,7 +98,7 @@ export const precedents = defineStudy({
       lacking,
       ...{ entry: params.entry, hold: params.hold, exit: params.exit, side: params.side, cost: params.cost },
       thinned,
-      counts: clauseCounts(instruments, { ...asked, rule: params.when }),
+      counts: clauseCounts(samples, params.when, momentOf(plan)),
       /** The first day that counts, of all instruments. */
       span: firstDay(samples),
       occurrences: samples.reduce((sum, s) => sum + s.occurrences.length, 0),

@@ -22,6 +22,8 @@ export interface Sample {
   readonly bars: MeasuredBars;
   /** Sessions on which every comparison is known and it has a bar. */
   readonly span: Int32Array;
+  /** The same as bits. */
+  readonly spanBits: Uint32Array;
   /** Result of the plan by session over the span, NaN where there is none or none finished; and what comes of them. */
   readonly base: Float64Array;
   readonly baseRecord: BaseRecord;
@@ -59,7 +61,7 @@ export function sampleOf(asked: AskedInstrument, { rule, plan, thinned, from, to
   const { days, bars } = asked.conditions.series;
   const moment = momentOf(plan);
   const truth = asked.conditions.truth(rule, moment);
-  const bits = spanBits(asked, knownThroughout(asked, rule, moment), { from, to });
+  const bits = spanOf(asked, knownThroughout(asked, rule, moment), { from, to });
   const span = sessionsOf(bits);
   const results = resultsOf(bars, plan);
   const base = new Float64Array(days.length).fill(NaN);
@@ -83,7 +85,7 @@ export function sampleOf(asked: AskedInstrument, { rule, plan, thinned, from, to
   const kept = thinned ? withoutOverlaps(occurrences, plan) : occurrences;
   const all = kept.map((t) => trades.get(t)!);
   return {
-    ...{ asked, days, bars, span, base, occurrences, kept },
+    ...{ asked, days, bars, span, spanBits: bits, base, occurrences, kept },
     baseRecord: { n, mean: n === 0 ? NaN : sum / n, winRate: n === 0 ? NaN : wins / n },
     counted: all.filter((trade) => trade.sold >= 0),
     open: all.filter((trade) => trade.sold < 0),
@@ -92,7 +94,7 @@ export function sampleOf(asked: AskedInstrument, { rule, plan, thinned, from, to
 }
 
 /** The sessions on which every comparison of a rule is known, as bits. */
-export function knownThroughout(asked: AskedInstrument, rule: Rule, moment: Moment): Uint32Array {
+function knownThroughout(asked: AskedInstrument, rule: Rule, moment: Moment): Uint32Array {
   const sessions = asked.conditions.series.days.length;
   return conditionsOf(rule).reduce((bits, condition) => {
     const { known } = asked.conditions.truth(condition, moment);
@@ -101,11 +103,7 @@ export function knownThroughout(asked: AskedInstrument, rule: Rule, moment: Mome
 }
 
 /** The sessions of some that can be occurrences: within the dates, with a bar, while it belongs to what was named. */
-export function spanBits(
-  asked: AskedInstrument,
-  known: Uint32Array,
-  { from, to }: Pick<SampleAsked, "from" | "to">,
-): Uint32Array {
+function spanOf(asked: AskedInstrument, known: Uint32Array, { from, to }: Pick<SampleAsked, "from" | "to">): Uint32Array {
   const { days, bars } = asked.conditions.series;
   const out = known.slice();
   for (let s = 0; s < days.length; s++) {

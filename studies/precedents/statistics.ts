@@ -101,7 +101,7 @@ export function recordOf(
     baseWinRate: one ? bases[0]!.winRate : weighted((b) => b.winRate),
     baseMedian: one ? baseMedian(samples[0]!) : NaN,
     edge: own.mean - baseMean,
-    p: !isTested ? NaN : reDatingP(one ? [numbered(samples[0]!)] : onMarket(samples, sessions), plan.hold),
+    p: isTested ? reDatingOf(samples, plan, sessions) : NaN,
     adverse: excursions(
       trades.map(({ trade }) => trade.adverse),
       Math.min,
@@ -111,6 +111,11 @@ export function recordOf(
       Math.max,
     ),
   };
+}
+
+/** p by re-dating: of one instrument on its own base sessions, of several on those of their market. */
+export function reDatingOf(samples: readonly Sample[], plan: TradePlan, sessions: Int32Array): number {
+  return reDatingP(samples.length === 1 ? [numbered(samples[0]!)] : onMarket(samples, sessions), plan.hold);
 }
 
 const datedWin = ({ trade }: SampledTrade) => ({ session: trade.entered, won: trade.result > 0 });

@@ -1,4 +1,4 @@
-import { bitCount, catalogue, evaluateRule, truthAt, weekday, withoutOff, type KnownHoliday, type Rule, type Truth } from "@core";
+import { bitCount, catalogue, evaluateRule, nextSession, truthAt, withoutOff, type Rule, type Truth } from "@core";
 import { z } from "zod";
 import { calendarValues } from "@studies/conditions/measure-values";
 import { ruleText } from "@studies/conditions/rule-schema";
@@ -118,14 +118,6 @@ function runUpTo(truth: Truth, last: number): number {
   let run = 0;
   while (truthAt(truth, last - run) === 1) run++;
   return run;
-}
-
-/** The next Monday to Friday that is not known to be a holiday. */
-export function nextSession(day: number, holidays: readonly KnownHoliday[]): number {
-  const closed = new Set(holidays.map((h) => h.day));
-  let next = day + 1;
-  while (weekday(next) > 5 || closed.has(next)) next++;
-  return next;
 }
 
 /** Whether a clause of the calendar holds on a session to come. */

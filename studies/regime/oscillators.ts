@@ -15,7 +15,7 @@ import {
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
-import { fixed, list } from "@studies/words/words";
+import { capital, fixed, list } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
 import { tableOfColumns } from "@studies/table";
 
@@ -100,7 +100,7 @@ export const oscillators = defineStudy({
     const [first, ...rest] = known.map((l, k) => `${l.name} ${k === 0 ? "stands at" : "at"} ${fixed(l.now, 1)}`);
     if (first === undefined) return [["The history is too short for these oscillators at this date."]];
     const said = list([first, ...rest]);
-    return [[`${said.charAt(0).toUpperCase()}${said.slice(1)}.`]];
+    return [[`${capital(said)}.`]];
   },
   table: (r) =>
     tableOfColumns([

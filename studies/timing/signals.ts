@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
-import { LANES } from "@studies/words/lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { signalRecords } from "./signal-records";
 import { SIGNAL_COLUMNS } from "./signal-columns";
 import { laneColumns } from "@studies/columns/timing";

@@ -5,7 +5,7 @@ import { laneColumns, pressureColumn } from "@studies/columns/timing";
 import type { Figure, Link, Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import type { Column } from "@studies/table";
-import { LANES, type Lane } from "@studies/words/lane-names";
+import { LANES, type Lane } from "@core/timing/lane-names";
 import { count, list, signed } from "@studies/words/words";
 
 export interface LaneNow {

@@ -2,7 +2,7 @@ import { definedRows, isoDate, reEntries, whatFollowed, type ReEntryState } from
 import { z } from "zod";
 import { PRESSURE_WASHED_OUT } from "@studies/breadth/breadth-zones";
 import { defineStudy, type Sentence } from "@studies/define-study";
-import { LANES } from "@studies/words/lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { signalRecords, signalsOf } from "./signal-records";
 import { laneColumns, pressureColumn } from "@studies/columns/timing";
 import { count, date, fixed, signed, signedPercent } from "@studies/words/words";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { DIRECTIONS, PHASES, ROTATION_EVENTS, VOLATILITIES } from "@core";
 import { GLOSSARY } from "./glossary";
 import { findEntry } from "./terms";
-import { LANES } from "./lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { STRENGTH_NOTES } from "./strength-notes";
 
 describe("the glossary", () => {

@@ -39,6 +39,16 @@ export function share(percentage: number): string {
   return Number.isNaN(percentage) ? "–" : `${fixed(percentage)}%`;
 }
 
+/** A probability: two decimals, three where it is below 1%. */
+export function probability(p: number): string {
+  return fixed(p, p < 0.01 ? 3 : 2);
+}
+
+/** A text that begins a sentence. */
+export function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
 /** A count with its noun: "1 session", "3 sessions". */
 export function count(n: number, one: string, many = `${one}s`): string {
   return `${n.toLocaleString("en-GB")} ${n === 1 ? one : many}`;

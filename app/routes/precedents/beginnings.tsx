@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { capital } from "@studies/words/words";
 import { readSentence } from "@core/conditions/read-sentence";
 import { useHrefWith } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
@@ -30,7 +31,7 @@ export function Beginnings() {
               title={explanationsOf(sentence)}
               to={hrefWith({ when: ruleText(readSentence(sentence)!) })}
             >
-              {sentence.charAt(0).toUpperCase() + sentence.slice(1)}
+              {capital(sentence)}
             </Link>
           </li>
         ))}

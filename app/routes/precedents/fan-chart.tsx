@@ -88,14 +88,7 @@ export function FanChart({ fan, startsAtOpen, several, onOpen }: Props) {
             <path key={k} d={pathOf(k)} fill="none" stroke="var(--soft)" strokeOpacity={count > 80 ? 0.12 : 0.3} />
           ))}
           {[fan.baseLow, fan.baseHigh].map((edge, k) => (
-            <path
-              key={k}
-              d={lineOf(edge as unknown as number[]) ?? ""}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={1.2}
-              strokeDasharray="4 3"
-            />
+            <path key={k} d={lineOf(edge) ?? ""} fill="none" stroke="var(--ink)" strokeWidth={1.2} strokeDasharray="4 3" />
           ))}
           <path d={lineOf(fan.median) ?? ""} fill="none" stroke="var(--teal)" strokeWidth={2.5} />
           {shown >= 0 && (

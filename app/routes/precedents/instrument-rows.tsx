@@ -1,6 +1,5 @@
 import type { precedents } from "@studies/precedents/precedents";
-import { pText } from "@studies/precedents/precedent-sentences";
-import { fixed, percent, signedPercent } from "@studies/words/words";
+import { fixed, percent, probability, signedPercent } from "@studies/words/words";
 import { signColour } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
@@ -45,7 +44,7 @@ export function InstrumentRows({ rows, few }: { rows: readonly Row[]; few: strin
                 : `won ${signedPercent(row.averageWin)}, lost ${signedPercent(row.averageLoss)}, payoff ${fixed(row.payoff, 1)}, worst ${signedPercent(row.worst)}`}
             </td>
             <td className="border-b border-rule pb-2 text-right text-[12px] text-soft">
-              {Number.isNaN(row.p) ? "" : `p ${pText(row.p)}`}
+              {Number.isNaN(row.p) ? "" : `p ${probability(row.p)}`}
             </td>
           </tr>
         </tbody>

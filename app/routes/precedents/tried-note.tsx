@@ -1,6 +1,5 @@
 import { useEffect, useSyncExternalStore } from "react";
-import { pText } from "@studies/precedents/precedent-sentences";
-import { count } from "@studies/words/words";
+import { count, probability } from "@studies/words/words";
 
 const KEY = "yubrin-tried";
 const ORDINALS = ["", "", "Second", "Third", "Fourth", "Fifth", "Sixth", "Seventh", "Eighth", "Ninth", "Tenth"];
@@ -21,7 +20,7 @@ export function TriedNote({ question, p }: { question: string; p: number }) {
   return (
     <p className="mt-1 font-serif text-[16px] text-soft">
       {ORDINALS[values.length] ?? `${values.length}th`} variant tried in this visit: the best of the{" "}
-      {count(values.length, "variant")} has p {pText(best)}, which is {pText(adjusted)} when that many are tried.
+      {count(values.length, "variant")} has p {probability(best)}, which is {probability(adjusted)} when that many are tried.
     </p>
   );
 }

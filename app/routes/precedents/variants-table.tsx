@@ -1,6 +1,5 @@
 import { useNavigate, useSearchParams } from "react-router";
-import { pText } from "@studies/precedents/precedent-sentences";
-import { percent, signedPercent } from "@studies/words/words";
+import { percent, probability, signedPercent } from "@studies/words/words";
 import { hrefNowWith } from "~/here";
 import { signColour } from "~/ui/tint";
 import { variantParams, variantText, VARIANT_PARAMS, type Variant } from "./variants";
@@ -13,7 +12,7 @@ const ROWS: readonly (readonly [string, (v: Variant) => string, ((v: Variant) =>
   ["mean", (v) => signedPercent(v.record.mean, 2), (v) => v.record.mean],
   ["mean of all", (v) => signedPercent(v.record.baseMean, 2)],
   ["edge", (v) => signedPercent(v.record.edge, 2), (v) => v.record.edge],
-  ["p", (v) => pText(v.record.p)],
+  ["p", (v) => probability(v.record.p)],
   ["average win", (v) => signedPercent(v.record.averageWin)],
   ["average loss", (v) => signedPercent(v.record.averageLoss)],
   ["worst", (v) => signedPercent(v.record.worst), (v) => v.record.worst],

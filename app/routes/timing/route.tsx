@@ -3,7 +3,7 @@ import { useSearchParams } from "react-router";
 import { listItems } from "@server/items.server";
 import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
 import { fixed } from "@studies/words/words";
-import { LANES } from "@studies/words/lane-names";
+import { LANES } from "@core/timing/lane-names";
 import { ownTiming } from "@studies/timing/own-timing";
 import { timing } from "@studies/timing/timing";
 import { askFor, findFor, openDesk } from "~/ask.server";

@@ -1,8 +1,7 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
 import type { heldRecords } from "@studies/precedents/held-records";
-import { pText } from "@studies/precedents/precedent-sentences";
-import { percent, signedPercent } from "@studies/words/words";
+import { percent, probability, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { PlainTable } from "~/ui/table/plain-table";
@@ -88,7 +87,7 @@ function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
           { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
           { key: "mean", label: "mean", cellClassName: (r) => signColour(r.mean), cell: (r) => signedPercent(r.mean) },
           { key: "worst", label: "worst", cellClassName: "text-soft", cell: (r) => signedPercent(r.worst) },
-          { key: "p", label: "p", about: "Worked out where the edge is over 1.5 standard errors", cell: (r) => pText(r.p) },
+          { key: "p", label: "p", about: "Worked out where the edge is over 1.5 standard errors", cell: (r) => probability(r.p) },
         ]}
       />
     </>

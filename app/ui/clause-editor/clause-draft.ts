@@ -1,4 +1,4 @@
-import type { Rule } from "@core/conditions/condition";
+import { switchedOn, type Rule } from "@core/conditions/condition";
 
 /*
  * A situation while it is edited: clauses side by side, all of which (or any) must hold. What the editor changes goes through
@@ -43,23 +43,20 @@ export function withMoved(draft: Draft, from: number, to: number): Draft {
 
 /** A clause switched off, or on again. */
 export function switched(clause: Rule): Rule {
-  const { off, ...rest } = clause;
-  return off ? rest : { ...clause, off: true };
+  return clause.off ? switchedOn(clause) : { ...clause, off: true };
+}
+
+/** A clause changed, switched off where it was. */
+export function changed(clause: Rule, change: (on: Rule) => Rule): Rule {
+  const next = change(switchedOn(clause));
+  return clause.off ? { ...next, off: true } : next;
 }
 
 /** The opposite of a clause; of an opposite what it was. */
-export function opposite(clause: Rule): Rule {
-  const { off, ...rest } = clause;
-  const own: Rule = "not" in rest ? (rest as { not: Rule }).not : { not: rest as Rule };
-  return off ? { ...own, off } : own;
-}
+export const opposite = (clause: Rule): Rule => changed(clause, (on) => ("not" in on ? on.not : { not: on }));
 
 /** A clause as one of several of which any will do. */
-export function asAnyOf(clause: Rule): Rule {
-  if ("any" in clause) return clause;
-  const { off, ...rest } = clause;
-  return { any: [rest], ...(off ? { off } : {}) };
-}
+export const asAnyOf = (clause: Rule): Rule => changed(clause, (on) => ("any" in on ? on : { any: [on] }));
 
 /** The clauses of a sentence that was pasted, added behind those there are. */
 export function withPasted(draft: Draft, rule: Rule): Draft {

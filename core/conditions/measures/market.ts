@@ -1,5 +1,6 @@
 import { HORIZONS } from "../../breadth/participation";
 import { DIRECTIONS, regime, VOLATILITIES } from "../../regime/regime";
+import { LANES } from "../../timing/lane-names";
 import { measure, numberOf, type Measure, type MeasureGiven, type SentenceForm } from "../measure";
 import { is, valueOf } from "./phrasing";
 
@@ -24,7 +25,7 @@ const event = (what: string): SentenceForm[] => [
   { text: `there is no ${what}`, comparator: "is", right: "no" },
 ];
 
-export const LANE_PARAMETER = { name: "lane", default: "Checked", among: ["Quick", "Checked", "Steady", "Long"] } as const;
+const LANE = { name: "lane", default: "Checked", among: LANES } as const;
 
 /** Regime, breadth and timing. */
 export const MARKET_MEASURES: readonly Measure[] = [
@@ -234,14 +235,14 @@ export const MARKET_MEASURES: readonly Measure[] = [
     title: "lane",
     unit: "label",
     labels: { Up: 1, Down: -1 },
-    params: [LANE_PARAMETER],
+    params: [LANE],
     noun: "{lane} lane",
     aliases: ["{lane} lane", "lane {lane}", "lane"],
     usual: [
       ["is", "Up"],
       ["is", "Down"],
     ],
-    phrases: LANE_PARAMETER.among.flatMap((lane) =>
+    phrases: LANES.flatMap((lane) =>
       ["Up", "Down"].map((state) => ({
         text: `${lane.toLowerCase()} ${state.toLowerCase()}`,
         rule: () => is(valueOf("lane", { lane }), "is", state),
