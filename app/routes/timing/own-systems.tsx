@@ -5,7 +5,7 @@ import type { LaneSignals } from "@studies/timing/signal-records";
 import { SentenceText } from "~/ui/reading";
 import { StateMark } from "~/ui/state-mark";
 import { useItems } from "~/ui/use-items";
-import type { ClauseNames } from "~/ui/clause-editor/clause-parts";
+import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import { Signals } from "./signals";
 import { SystemEditor } from "./system-editor";
 

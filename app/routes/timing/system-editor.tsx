@@ -3,7 +3,7 @@ import type { ItemBody } from "@server/items.server";
 import { useItems } from "~/ui/use-items";
 import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
-import type { ClauseNames } from "~/ui/clause-editor/clause-parts";
+import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 
 interface Props {
   readonly name?: string;

@@ -1,11 +1,12 @@
 import { useSortable } from "@dnd-kit/sortable";
 import { clsx } from "clsx";
 import { GripVertical } from "lucide-react";
-import type { Rule } from "@core/conditions/condition";
+import { switchedOn, type Rule } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
 import { count } from "@studies/words/words";
-import { asAnyOf, draftOf, opposite, ruleOfDraft, switched, type Draft } from "./clause-draft";
-import { ClauseParts, type ClauseNames } from "./clause-parts";
+import { asAnyOf, changed, draftOf, opposite, ruleOfDraft, switched, type Draft } from "./clause-draft";
+import { ClauseParts } from "./clause-parts";
+import type { ClauseNames } from "./measure-fields";
 import { explanationsOf } from "./explanations";
 
 /** How many samples are left after a clause. */
@@ -46,8 +47,12 @@ export function ClauseLine(props: Props) {
   const { id, word, clause, names, open, all, renderNested } = props;
   const { onOpen, onChange, onRemove, onCopy, onMove, onWalk } = props;
   const { setNodeRef, setActivatorNodeRef, transform, transition, listeners, isDragging } = useSortable({ id });
-  const { off, ...rest } = clause;
-  const sentence = ruleSentence(rest);
+  const { off } = clause;
+  const own = switchedOn(clause);
+  const sentence = ruleSentence(own);
+  const changeOwn = (next: Rule) => {
+    onChange(changed(clause, () => next));
+  };
   return (
     <li
       ref={setNodeRef}
@@ -103,23 +108,10 @@ export function ClauseLine(props: Props) {
       </div>
       {open && (
         <div className="pb-2 pl-[52px]">
-          {"left" in rest ? (
-            <ClauseParts
-              condition={rest}
-              names={names}
-              onChange={(next) => {
-                onChange(off ? { ...next, off } : next);
-              }}
-            />
+          {"left" in own ? (
+            <ClauseParts condition={own} names={names} onChange={changeOwn} />
           ) : (
-            <NestedParts
-              rule={rest}
-              renderNested={renderNested}
-              names={names}
-              onChange={(next) => {
-                onChange(off ? { ...next, off } : next);
-              }}
-            />
+            <NestedParts rule={own} names={names} renderNested={renderNested} onChange={changeOwn} />
           )}
           <p className="flex gap-3 pt-1 text-[12px]">
             <Deed

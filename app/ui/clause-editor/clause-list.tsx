@@ -5,7 +5,7 @@ import type { Rule } from "@core/conditions/condition";
 import { AddClause } from "./add-clause";
 import { withAdded, withClause, withMoved, withoutClause, withPasted, type Draft } from "./clause-draft";
 import { ClauseLine, type ClauseCount } from "./clause-line";
-import type { ClauseNames } from "./clause-parts";
+import type { ClauseNames } from "./measure-fields";
 
 interface Props {
   readonly label: string;
