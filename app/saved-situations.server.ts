@@ -1,6 +1,6 @@
 import { ruleSentence } from "@core/conditions/sentence";
 import { listItems, type ItemBody } from "@server/items.server";
-import { precedents } from "@studies/precedents/precedents";
+import { holding } from "@studies/precedents/holding";
 import { findFor, openDesk } from "./ask.server";
 import { hrefOf, parseHere } from "./here";
 
@@ -38,11 +38,11 @@ export async function judgedSituations(request: Request, market: string): Promis
   return Promise.all(
     saved.map(async ({ name, body }) => {
       const params = paramsOfSituation(body);
-      const said = await findFor(request, precedents, { ...params, rows: "1" });
+      const said = await findFor(request, holding, { when: params["when"], for: body.for, entry: body.entry });
       return {
         ...{ name, body, sentence: ruleSentence(body.when) },
         href: hrefOf(here, "/precedents", { ...params, name }),
-        holding: said?.result.holding ?? 0,
+        holding: said?.result.holders.length ?? 0,
         instruments: said?.result.instruments ?? 0,
       };
     }),

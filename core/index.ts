@@ -34,6 +34,7 @@ export * from "./regime/confirmed-state";
 export * from "./regime/regime";
 export * from "./strength/strength";
 export * from "./strength/strength-returns";
+export * from "./strength/combined-return";
 export * from "./strength/staying-power";
 export * from "./scores/stance";
 export * from "./scores/trailing-stop";

@@ -13,6 +13,7 @@ import { internals } from "@studies/breadth/internals";
 import { periodMap } from "@studies/period-map/period-map";
 import { members } from "@studies/breadth/members";
 import { precedents } from "@studies/precedents/precedents";
+import { holding } from "@studies/precedents/holding";
 import { heldRecords } from "@studies/precedents/held-records";
 import { trueNow } from "@studies/precedents/true-now";
 import { oscillators } from "@studies/regime/oscillators";
@@ -50,6 +51,7 @@ const ALL = [
   periodMap,
   precedents,
   trueNow,
+  holding,
   heldRecords,
   stocks,
   chart,

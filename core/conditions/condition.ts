@@ -64,6 +64,14 @@ export function conditionsOf(rule: Rule): readonly Condition[] {
   return [rule];
 }
 
+/** A rule with each of its conditions changed. */
+export function mapConditions(rule: Rule, change: (condition: Condition) => Condition): Rule {
+  if ("all" in rule) return { ...rule, all: rule.all.map((part) => mapConditions(part, change)) };
+  if ("any" in rule) return { ...rule, any: rule.any.map((part) => mapConditions(part, change)) };
+  if ("not" in rule) return { ...rule, not: mapConditions(rule.not, change) };
+  return change(rule);
+}
+
 /** A rule without what is switched off; nothing left is all of nothing, which is always true. */
 export function withoutOff(rule: Rule): Rule {
   return without(rule) ?? { all: [] };

@@ -1,4 +1,5 @@
 import {
+  combinedReturn,
   earningsStability,
   historicalVolatility,
   isMember,
@@ -6,7 +7,6 @@ import {
   percentileRanksAmong,
   ranksAmongMembers,
   seriesOf,
-  simpleReturn,
   trendParts,
   trendScores,
   valueRatio,
@@ -147,9 +147,7 @@ export const strengthColumn = scored("score:strength", { stored: true }, (data) 
   const { panel } = data;
   const combined = data.instruments.map((row, i) => {
     if (row.kind !== "stock") return undefined;
-    const close = closesOf(panel, i);
-    const [r63, r126] = [simpleReturn(close, 63), simpleReturn(close, 126)];
-    return r63.map((r, s) => 0.5 * r + 0.5 * r126[s]!);
+    return combinedReturn(closesOf(panel, i));
   });
   return (present, s) => {
     const values = present.map(({ i }) => combined[i]![s]!);

@@ -1,4 +1,4 @@
-import { percentileRanks, simpleReturn, stance } from "@core";
+import { combinedReturn, measureOf, percentileRanks, stance } from "@core";
 import { groupSeries } from "@studies/columns/composites";
 import {
   overallColumn,
@@ -71,11 +71,7 @@ function history(level: "sector" | "industry"): CrossSection<ReadonlyMap<string,
     name: `strength-history:${level}`,
     derive(market) {
       const names = groupNames(market, level);
-      const combined = names.map((name) => {
-        const { level: close } = market.perSession(groupSeries(groupKeyText(level, name)));
-        const [r63, r126] = [simpleReturn(close, 63), simpleReturn(close, 126)];
-        return r63.map((r, s) => 0.5 * r + 0.5 * r126[s]!);
-      });
+      const combined = names.map((name) => combinedReturn(market.perSession(groupSeries(groupKeyText(level, name))).level));
       const out = names.map(() => new Float64Array(market.t + 1).fill(NaN));
       for (let s = 0; s <= market.t; s++) {
         const ranks = percentileRanks(combined.map((column) => column[s]!));
@@ -86,7 +82,7 @@ function history(level: "sector" | "industry"): CrossSection<ReadonlyMap<string,
   };
 }
 
-const CODES = { Favour: 1, Hold: 0, Avoid: -1 } as const;
+const CODES = measureOf("stance").labels!;
 
 /** The stance on a stock on each session: 1 Favour, 0 Hold, -1 Avoid (method 10, K07, R02). */
 export function stanceHistory(series: SubjectSeries): Float64Array {
@@ -99,7 +95,7 @@ export function stanceHistory(series: SubjectSeries): Float64Array {
   const industry = row.industry === null ? undefined : strengthAmong(part, "industry").get(row.industry);
   for (let s = 0; s < out.length; s++) {
     const found = stance({ side: side[s]!, trend: trend[s]!, industryStrength: industry?.[s] ?? NaN });
-    if (found !== undefined) out[s] = CODES[found];
+    if (found !== undefined) out[s] = CODES[found]!;
   }
   return out;
 }
