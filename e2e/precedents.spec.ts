@@ -73,7 +73,7 @@ test("a gap up after a closing low, changed to an opening within the range, side
   await expect(page.getByText("Taken out.")).toBeVisible();
   await say(page, "opens inside the prior range");
   const variants = page.getByRole("region", { name: "Variants side by side" });
-  await expect(variants.getByRole("columnheader")).toHaveCount(2);
+  await expect(variants.getByRole("columnheader").filter({ hasText: "its close is a 10-session closing low" })).toHaveCount(2);
   await expect(variants).toContainText("it opens not above the high before");
   await expect(variants.getByRole("row", { name: /^cases/ })).toContainText(/\d/);
   await expect(page.getByText(/variant tried in this visit/)).toBeVisible();

@@ -1,5 +1,6 @@
 import type { precedents } from "@studies/precedents/precedents";
 import { fixed, percent, probability, signedPercent } from "@studies/words/words";
+import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
@@ -8,57 +9,71 @@ type Row = ResultOf<typeof precedents>["rows"][number];
 /** One row an instrument: cases, win rate with its interval and the base's, average win and loss, payoff, edge with p. */
 export function InstrumentRows({ rows, few }: { rows: readonly Row[]; few: string | undefined }) {
   return (
-    <table className="w-full self-start border-separate border-spacing-0">
-      <caption className="sr-only">Record of each instrument</caption>
-      <thead>
-        <tr className="text-soft">
-          <th scope="col" className="border-b border-ink/60 pb-1 text-left font-semibold text-ink">
-            By instrument
-          </th>
-          <th scope="col" className="border-b border-ink/60 pb-1 text-right font-normal">
-            n
-          </th>
-          <th scope="col" className="border-b border-ink/60 pb-1 pl-3 text-left font-normal">
-            won; tick: all sessions
-          </th>
-          <th scope="col" className="border-b border-ink/60 pb-1 text-right font-normal" title="Mean less the base's mean">
-            edge
-          </th>
-        </tr>
-      </thead>
-      {rows.map((row) => (
-        <tbody key={row.ticker}>
-          <tr>
-            <th scope="row" className="pt-2 pr-2 text-left font-semibold">
-              {row.name}
-              {row.now === 1 && <span className="ml-2 font-normal text-indigo">holds now</span>}
-            </th>
-            <td className="pt-2 text-right">{row.n}</td>
-            <td className="pt-2 pl-3">{row.n === 0 ? "–" : <WinBar row={row} />}</td>
-            <td className={`pt-2 text-right font-semibold ${signColour(row.edge)}`}>{signedPercent(row.edge)}</td>
-          </tr>
-          <tr>
-            <td colSpan={3} className="border-b border-rule pb-2 text-[12px] text-soft">
-              {row.n === 0
-                ? "no finished occurrence"
-                : `won ${signedPercent(row.averageWin)}, lost ${signedPercent(row.averageLoss)}, payoff ${fixed(row.payoff, 1)}, worst ${signedPercent(row.worst)}`}
-            </td>
-            <td className="border-b border-rule pb-2 text-right text-[12px] text-soft">
-              {Number.isNaN(row.p) ? "" : `p ${probability(row.p)}`}
-            </td>
-          </tr>
-        </tbody>
-      ))}
-      {few !== undefined && (
-        <tbody>
-          <tr>
-            <td colSpan={4} className="py-2 text-soft">
-              {few}
-            </td>
-          </tr>
-        </tbody>
-      )}
-    </table>
+    <div>
+      <PlainTable
+        caption="Record of each instrument"
+        rows={rows}
+        rowKey={(row) => row.ticker}
+        rowClassName="h-[45px]"
+        columns={[
+          {
+            key: "name",
+            label: "By instrument",
+            headClassName: "font-semibold text-ink",
+            cell: (row) => (
+              <TwoLines
+                first={
+                  <b className="font-semibold">
+                    {row.name}
+                    {row.now === 1 && <span className="ml-2 font-normal text-indigo">holds now</span>}
+                  </b>
+                }
+                second={
+                  row.n === 0 ? "no finished occurrence" : `payoff ${fixed(row.payoff, 1)}, worst ${signedPercent(row.worst)}`
+                }
+              />
+            ),
+          },
+          { key: "n", label: "n", cell: (row) => <TwoLines first={row.n.toLocaleString("en-GB")} second="" /> },
+          {
+            key: "won",
+            label: "won; tick: all sessions",
+            text: true,
+            className: "pl-4",
+            cell: (row) =>
+              row.n === 0 ? (
+                "–"
+              ) : (
+                <TwoLines
+                  first={<WinBar row={row} />}
+                  second={`won ${signedPercent(row.averageWin)}, lost ${signedPercent(row.averageLoss)}`}
+                />
+              ),
+          },
+          {
+            key: "edge",
+            label: "edge",
+            about: "Mean less the mean of all sessions",
+            cell: (row) => (
+              <TwoLines
+                first={<b className={`font-semibold ${signColour(row.edge)}`}>{signedPercent(row.edge)}</b>}
+                second={Number.isNaN(row.p) ? "" : `p ${probability(row.p)}`}
+              />
+            ),
+          },
+        ]}
+      />
+      {few !== undefined && <p className="py-2 text-soft">{few}</p>}
+    </div>
+  );
+}
+
+function TwoLines({ first, second }: { first: React.ReactNode; second: string }) {
+  return (
+    <>
+      <span className="block">{first}</span>
+      <span className="block min-h-[17px] text-[12px] whitespace-nowrap text-soft">{second}</span>
+    </>
   );
 }
 
