@@ -1,5 +1,5 @@
-import { useMemo } from "react";
-import { useLocation } from "react-router";
+import { useContext, useEffect, useMemo } from "react";
+import { UNSAFE_DataRouterContext, useLocation, type Navigation } from "react-router";
 import type { Link } from "@studies/define-study";
 import { pathOf } from "./screens";
 
@@ -85,16 +85,37 @@ export function useHrefWith(): (changes: Changes) => string {
 }
 
 /*
- * The address changes a moment before the page is drawn anew. What a key does within that moment goes by the address, or
- * it would undo what the key before it did.
+ * A page is drawn a moment after its address was asked for. What a key or a choice does within that moment goes by the address
+ * that was asked for last, or it would undo what the one before it did.
  */
+
+let router: { readonly state: { readonly navigation: Navigation } } | undefined;
+
+/** Follows the router's own state, which is ahead of what is drawn; used once, by the frame. */
+export function useFollowedRouter(): void {
+  const context = useContext(UNSAFE_DataRouterContext);
+  useEffect(() => {
+    router = context?.router;
+  }, [context]);
+}
+
+/** The address that was asked for last of the screen in view. */
+function addressNow(): { readonly pathname: string; readonly search: string } {
+  const asked = router?.state.navigation;
+  return asked?.state === "loading" && asked.location.pathname === window.location.pathname ? asked.location : window.location;
+}
+
+/** A parameter of the address as it is now; null where there is none. */
+export function paramNow(name: string): string | null {
+  return new URLSearchParams(addressNow().search).get(name);
+}
 
 /** What is shared, from the address as it is now. */
 export function hereNow(): Here {
-  return parseHere(new URLSearchParams(window.location.search));
+  return parseHere(new URLSearchParams(addressNow().search));
 }
 
 /** The address as it is now with some of its parameters changed. */
 export function hrefNowWith(changes: Changes): string {
-  return changed(window.location, changes);
+  return changed(addressNow(), changes);
 }

@@ -1,6 +1,6 @@
 import { DropdownMenu } from "radix-ui";
 import { useNavigate } from "react-router";
-import { useHrefWith } from "~/here";
+import { hrefNowWith } from "~/here";
 import { MENU, MENU_ITEM } from "./menu-classes";
 
 export interface Choice {
@@ -24,7 +24,6 @@ export function InlineMenu({
   also?: Readonly<Record<string, string | undefined>>;
 }) {
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
@@ -37,7 +36,7 @@ export function InlineMenu({
         <DropdownMenu.Content className={MENU} align="start" sideOffset={4}>
           <DropdownMenu.RadioGroup
             value={value}
-            onValueChange={(next) => void navigate(hrefWith({ ...also, [param]: next }), { preventScrollReset: true })}
+            onValueChange={(next) => void navigate(hrefNowWith({ ...also, [param]: next }), { preventScrollReset: true })}
           >
             {choices.map((c) => (
               <DropdownMenu.RadioItem key={c.value} value={c.value} className={MENU_ITEM}>

@@ -1,7 +1,7 @@
 import { Popover } from "radix-ui";
 import { useNavigate } from "react-router";
 import { CROWDED, WASHED_OUT } from "@studies/breadth/breadth-zones";
-import { useHrefWith } from "~/here";
+import { hrefNowWith } from "~/here";
 import { useItems } from "~/ui/use-items";
 
 interface Props {
@@ -12,7 +12,6 @@ interface Props {
 /** The zones of all five: thresholds that can be set for this look, or kept. */
 export function ZonesMenu({ crowded, washed }: Props) {
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const { save } = useItems();
   const submit = (event: React.SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -21,8 +20,9 @@ export function ZonesMenu({ crowded, washed }: Props) {
     const next = { crowded: Number(form.get("crowded")), washed: Number(form.get("washed")) };
     if (toKeep) {
       void save("breadth-zones", "default", { version: 1, ...next });
-      void navigate(hrefWith({ crowded: undefined, washed: undefined }), { preventScrollReset: true });
-    } else void navigate(hrefWith({ crowded: String(next.crowded), washed: String(next.washed) }), { preventScrollReset: true });
+      void navigate(hrefNowWith({ crowded: undefined, washed: undefined }), { preventScrollReset: true });
+    } else
+      void navigate(hrefNowWith({ crowded: String(next.crowded), washed: String(next.washed) }), { preventScrollReset: true });
   };
   return (
     <Popover.Root>

@@ -5,7 +5,7 @@ import { timeline } from "@studies/frame/timeline";
 import { date } from "@studies/words/words";
 import { askFor, statusOf, type ErrorShown } from "~/ask.server";
 import { FrameContext, useFrameValue } from "~/frame-context";
-import { useHere } from "~/here";
+import { useFollowedRouter, useHere } from "~/here";
 import { toWire } from "~/wire";
 import type { Route } from "./+types/route";
 import { Course } from "./course";
@@ -64,6 +64,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
 
 function FramePage({ children }: { children: React.ReactNode }) {
   const busy = useNavigation().state !== "idle";
+  useFollowedRouter();
   useOpeners();
   useArrival();
   return (

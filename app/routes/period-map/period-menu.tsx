@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
 import type { SwingOffered } from "@studies/period-map/period-map";
 import { date, signedPercent } from "@studies/words/words";
-import { useHrefWith } from "~/here";
+import { hrefNowWith, useHrefWith } from "~/here";
 
 interface Props {
   readonly from: number;
@@ -62,7 +62,7 @@ export function PeriodMenu({ from, to, swings, referenceName }: Props) {
             onSubmit={(event) => {
               event.preventDefault();
               setOpen(false);
-              void navigate(hrefWith({ from: shown.from, to: shown.to }), { preventScrollReset: true });
+              void navigate(hrefNowWith({ from: shown.from, to: shown.to }), { preventScrollReset: true });
             }}
           >
             {(["from", "to"] as const).map((end) => (

@@ -4,7 +4,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { pickedKey } from "@studies/sets/group-key";
 import type { PeriodRow } from "@studies/period-map/period-map";
 import { count } from "@studies/words/words";
-import { hrefOf, useHere, useHrefWith, type Here } from "~/here";
+import { hrefOf, useHere, hrefNowWith, useHrefWith, type Here } from "~/here";
 import { useItems } from "~/ui/use-items";
 
 interface Props {
@@ -73,7 +73,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
               type="button"
               className="control py-0.5 text-[12px]"
               onClick={() =>
-                void navigate(hrefWith({ focus: [...here.focus, pickedKey(tickers, name)] }), { preventScrollReset: true })
+                void navigate(hrefNowWith({ focus: [...here.focus, pickedKey(tickers, name)] }), { preventScrollReset: true })
               }
             >
               Put into the focus

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useNavigate, useNavigation, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { ruleSentence } from "@core/conditions/sentence";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
@@ -9,7 +9,7 @@ import { planWords } from "@studies/precedents/plan-params";
 import { list } from "@studies/words/words";
 import { askFor, findFor } from "~/ask.server";
 import { judgedSituations } from "~/saved-situations.server";
-import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith } from "~/here";
+import { hrefNowWith, hrefOf, paramNow, parseHere, useHere } from "~/here";
 import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
@@ -84,12 +84,14 @@ function forNameOf({ group, rows, instruments }: Answer): string {
   return names.length <= 4 ? list(names) : `${names.slice(0, 3).join(", ")} and ${names.length - 3} more`;
 }
 
+/** Whose levels are asked for: the first instrument's, where there is one. */
+const keyLevelsOf = ({ rows }: Answer) => rows[0]?.ticker;
+
 export const meta: Route.MetaFunction = () => [{ title: "Precedents · Yubrin" }];
 
 export default function Precedents({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const [search] = useSearchParams();
   const wayBack = useWayBack();
   const answer = fromWire<Answer>(loaderData.answer);
@@ -98,14 +100,12 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
   const { record } = answer;
   const rule = ruleFrom(search.get("when"));
   // What was just edited stands there before the answer to it has come.
-  const isWaiting = useNavigation().state !== "idle";
-  const [edited, setEdited] = useState<{ readonly from: string | null; readonly draft: Draft }>();
-  const draft = isWaiting && edited && edited.from === search.get("when") ? edited.draft : draftOf(rule);
+  const [edited, setEdited] = useState<{ readonly when: string; readonly draft: Draft }>();
+  const draft = edited && edited.when === (paramNow("when") ?? "") ? edited.draft : draftOf(rule);
   const change = (next: Draft) => {
-    setEdited({ from: search.get("when"), draft: next });
-    void navigate(hrefNowWith({ when: next.clauses.length === 0 ? undefined : ruleText(ruleOfDraft(next)), name: undefined }), {
-      preventScrollReset: true,
-    });
+    const when = next.clauses.length === 0 ? "" : ruleText(ruleOfDraft(next));
+    void navigate(hrefNowWith({ when, name: undefined }), { preventScrollReset: true });
+    setEdited({ when, draft: next });
   };
   const toggleNow = () =>
     void navigate(hrefNowWith({ beside: now ? undefined : "now" }), { replace: true, preventScrollReset: true });
@@ -137,7 +137,9 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
                     type="button"
                     className="text-indigo hover:underline"
                     onClick={() =>
-                      void navigate(hrefWith({ vs: [...search.getAll("vs"), variantText(search)] }), { preventScrollReset: true })
+                      void navigate(hrefNowWith({ vs: [...search.getAll("vs"), variantText(search)] }), {
+                        preventScrollReset: true,
+                      })
                     }
                   >
                     compare with…
@@ -150,6 +152,12 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
             <button type="button" className="text-indigo hover:underline" aria-expanded={now !== undefined} onClick={toggleNow}>
               {now ? "without what is true now" : "what is true now…"}
             </button>
+            <Link
+              className="text-indigo hover:underline"
+              to={hrefOf(here, "/key-levels", { for: keyLevelsOf(answer), when: empty ? undefined : ruleText(rule) })}
+            >
+              key levels…
+            </Link>
             <span className="flex-1" />
             <span className="text-soft">
               {answer.counts.all.toLocaleString("en-GB")} {several ? "sessions of instruments" : "sessions"}

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { ExposureMember } from "@studies/regime/exposure";
 import { fixed, percent, signedPercent } from "@studies/words/words";
-import { useHrefWith } from "~/here";
+import { hrefNowWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { Sparkline } from "~/ui/sparkline";
 import { useItems } from "~/ui/use-items";
@@ -71,7 +71,6 @@ export function ExposurePart({ sentence, share, history, members, offered }: Pro
 
 function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const { save } = useItems();
   const [chosen, setChosen] = useState<readonly string[]>();
   const set = chosen ?? members.map((m) => m.ticker);
@@ -114,7 +113,7 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
                 type="button"
                 className="control border-indigo font-semibold text-indigo"
                 disabled={set.length === 0}
-                onClick={() => void navigate(hrefWith({ set }), { preventScrollReset: true })}
+                onClick={() => void navigate(hrefNowWith({ set }), { preventScrollReset: true })}
               >
                 Show these {set.length}
               </button>
@@ -126,7 +125,7 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
                 disabled={set.length === 0}
                 onClick={() => {
                   void save("exposure-set", "default", { version: 1, set });
-                  void navigate(hrefWith({ set: undefined }), { preventScrollReset: true });
+                  void navigate(hrefNowWith({ set: undefined }), { preventScrollReset: true });
                 }}
               >
                 Keep as the default

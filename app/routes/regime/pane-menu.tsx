@@ -2,7 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { useNavigate } from "react-router";
 import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
 import { list } from "@studies/words/words";
-import { useHrefWith } from "~/here";
+import { hrefNowWith } from "~/here";
 import { MENU, MENU_ITEM } from "~/ui/menu-classes";
 import { useItems } from "~/ui/use-items";
 
@@ -11,11 +11,10 @@ const MOST = 4;
 /** Which oscillators stand under the structure, at most four; the choice can be kept as the default. */
 export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const { save } = useItems();
   const names = list(panes.map((p) => OSCILLATORS[p].name));
   const show = (next: readonly OscillatorName[]) =>
-    void navigate(hrefWith({ panes: next.length === 0 ? ["none"] : next }), { preventScrollReset: true });
+    void navigate(hrefNowWith({ panes: next.length === 0 ? ["none"] : next }), { preventScrollReset: true });
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger

@@ -5,7 +5,7 @@ import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { rotation } from "@studies/rotation/rotation";
 import { askFor } from "~/ask.server";
 import { useFrameValue } from "~/frame-context";
-import { hrefOf, linkHref, useHere, useHrefWith } from "~/here";
+import { hrefOf, linkHref, useHere, hrefNowWith, useHrefWith } from "~/here";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { peerColours } from "~/ui/peer-colours";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -111,7 +111,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
   );
   const toggle = (param: string, among: ReadonlySet<string>, key: string) => {
     const next = among.has(key) ? [...among].filter((k) => k !== key) : [...among, key];
-    void navigate(hrefWith({ [param]: next }), { replace: true, preventScrollReset: true });
+    void navigate(hrefNowWith({ [param]: next }), { replace: true, preventScrollReset: true });
   };
   const ribbon = (
     <PhaseRibbon

@@ -80,7 +80,7 @@ export function ClauseLine(props: Props) {
               event.preventDefault();
               (event.altKey ? onMove : onWalk)(step);
             }
-            if (event.key === "Delete" || event.key === "Backspace") {
+            if (event.key === "Delete") {
               event.preventDefault();
               event.stopPropagation();
               onRemove();
