@@ -1,6 +1,7 @@
 import { readPhrase, readSentence } from "@core";
 import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
+import { priceChanges } from "@studies/key-levels/price-changes";
 import { precedents } from "@studies/precedents/precedents";
 import { trueNow } from "@studies/precedents/true-now";
 import { row, shortest } from "./rows";
@@ -29,6 +30,11 @@ export function conditionRows(whole: MarketData): void {
     "every catalogued clause of one index at another close",
     shortest(6, () => trueNow.ask(new Market(whole, t - ++back), trueNow.params.parse({}))),
     "budget 50",
+  );
+  back = 0;
+  row(
+    "the prices that change every clause on price of one index, at another close",
+    shortest(4, () => priceChanges.ask(new Market(whole, t - ++back), priceChanges.params.parse({}))),
   );
   const typed = ["above 55", "third down close in a row", "volat", "fewer than 35% of members above their 50 average"];
   row("the readings of a typed phrase", shortest(30, () => typed.map((text) => readPhrase(text))) / typed.length);

@@ -14,6 +14,8 @@ import { periodMap } from "@studies/period-map/period-map";
 import { members } from "@studies/breadth/members";
 import { precedents } from "@studies/precedents/precedents";
 import { holding } from "@studies/precedents/holding";
+import { keyLevels } from "@studies/key-levels/key-levels";
+import { priceChanges } from "@studies/key-levels/price-changes";
 import { heldRecords } from "@studies/precedents/held-records";
 import { trueNow } from "@studies/precedents/true-now";
 import { oscillators } from "@studies/regime/oscillators";
@@ -53,6 +55,8 @@ const ALL = [
   trueNow,
   holding,
   heldRecords,
+  keyLevels,
+  priceChanges,
   stocks,
   chart,
   directory,

@@ -9,3 +9,19 @@ export function priceDecimals(close: number): number {
   if (!(close > 0) || close >= 10) return 2;
   return Math.min(12, -Math.ceil(Math.log10(close) - 4));
 }
+
+/**
+ * The first price on the tick beyond a level; the level itself is not beyond it.
+ * @param level a price
+ * @param side 1 above, -1 below
+ * @param like a price of the same instrument, by which the tick goes
+ * @returns a price on the tick
+ * @example tickBeyond(74.2831, 1, 74) // => 74.29
+ */
+export function tickBeyond(level: number, side: 1 | -1, like: number): number {
+  const ticks = 10 ** priceDecimals(like);
+  const at = level * ticks;
+  const nearest = Math.round(at);
+  const beyond = Math.abs(at - nearest) < 1e-6 ? nearest + side : side > 0 ? Math.ceil(at) : Math.floor(at);
+  return beyond / ticks;
+}

@@ -15,15 +15,19 @@ import { wilder } from "./ema";
 export function rsi(close: Float64Array, n: number): Float64Array {
   requireWindow("rsi", n);
   return overDefined(close, (own) => {
-    const gains = new Float64Array(own.length).fill(NaN);
-    const losses = new Float64Array(own.length).fill(NaN);
-    for (let i = 1; i < own.length; i++) {
-      const step = own[i]! - own[i - 1]!;
-      gains[i] = Math.max(0, step);
-      losses[i] = Math.max(0, -step);
-    }
-    const gain = wilder(gains, n);
-    const loss = wilder(losses, n);
+    const { gain, loss } = rsiAverages(own, n);
     return gain.map((g, i) => (loss[i] === 0 ? (g > 0 ? 100 : g === 0 ? 50 : NaN) : 100 - 100 / (1 + g / loss[i]!)));
   });
+}
+
+/** The average gain and the average loss, both Wilder(n), of closes none of which is missing. */
+export function rsiAverages(own: Float64Array, n: number): { readonly gain: Float64Array; readonly loss: Float64Array } {
+  const gains = new Float64Array(own.length).fill(NaN);
+  const losses = new Float64Array(own.length).fill(NaN);
+  for (let i = 1; i < own.length; i++) {
+    const step = own[i]! - own[i - 1]!;
+    gains[i] = Math.max(0, step);
+    losses[i] = Math.max(0, -step);
+  }
+  return { gain: wilder(gains, n), loss: wilder(losses, n) };
 }

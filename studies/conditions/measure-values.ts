@@ -2,18 +2,17 @@ import {
   CoreError,
   holidayDistances,
   horizonOf,
+  measureColumn,
   measureOf,
   monthOf,
   paramsOf,
   reEntries,
-  sampledBars,
   sessionPlaces,
   sessionsAhead,
   sma,
   thrusts,
   weekday,
   type CalendarPeriod,
-  type Measure,
   type MeasureUse,
   type Params,
 } from "@core";
@@ -35,29 +34,23 @@ import type { SubjectSeries } from "./subject-series";
 export function measureValues(series: SubjectSeries, use: MeasureUse): Float64Array {
   const measure = measureOf(use.measure);
   const params = paramsOf(use);
-  if (measure.column) return fromBars(series, measure, params);
+  if (measure.column) return fromBars(series, use, params);
   return (
     ofMarket(series, measure.name, params) ?? ofStock(series, measure.name, params) ?? ofCalendar(series, measure.name, params)
   );
 }
 
-function fromBars(series: SubjectSeries, measure: Measure, params: Params): Float64Array {
+function fromBars(series: SubjectSeries, use: MeasureUse, params: Params): Float64Array {
   const { part, index, bars, days } = series;
-  const sampling = params["sampling"];
-  if (sampling === "weekly" || sampling === "monthly") {
-    const sampled = sampledBars(bars, days, sampling);
-    const values = measure.column!(sampled.bars, params, sampled.days);
-    // Only where the subject has a bar, that of the last sample which is over.
-    return bars.close.map((c, s) => (c === c ? (values[sampled.over[s]!] ?? NaN) : NaN));
-  }
   // What the rest of the application keeps.
-  if (measure.name === "ema" && params["n"] === 50 && params["on"] === "close" && index !== undefined && part.row.market !== "")
+  const isDaily50 = use.measure === "ema" && params["n"] === 50 && params["on"] === "close" && params["sampling"] === "daily";
+  if (isDaily50 && index !== undefined && part.row.market !== "")
     return part.perInstrument(averageColumn("ema", 50), index);
   if (series.members === WHOLE_MARKET && index === undefined) {
-    if (measure.name === "regime") return stated(part.perSession(regimeColumns).direction);
-    if (measure.name === "volatility state") return stated(part.perSession(regimeColumns).volatility);
+    if (use.measure === "regime") return stated(part.perSession(regimeColumns).direction);
+    if (use.measure === "volatility state") return stated(part.perSession(regimeColumns).volatility);
   }
-  return measure.column!(bars, params, days);
+  return measureColumn(use, bars, days);
 }
 
 const stated = (states: Int8Array) => Float64Array.from(states, (x) => (x < 0 ? NaN : x));

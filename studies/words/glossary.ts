@@ -78,6 +78,11 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
         forms: ["ATRs"],
         says: "Average true range of 14 sessions: how far a session usually moves, its opening gap included.",
       },
+      {
+        name: "key level",
+        forms: ["key levels", "Key levels"],
+        says: "A price that others look at too: an average, the high or low of many sessions, a band, a swing. It is placed by its distance from the close in ATRs.",
+      },
     ],
   },
   {

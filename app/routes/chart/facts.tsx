@@ -1,12 +1,22 @@
+import { Link } from "react-router";
 import type { chart } from "@studies/chart/chart";
-import { date, fixed, signedPercent } from "@studies/words/words";
+import { rungName, type keyLevels, type LevelRung } from "@studies/key-levels/key-levels";
+import { date, fixed, price, signed, signedPercent } from "@studies/words/words";
+import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
 import { signColour } from "~/ui/tint";
 
 export type ChartResult = ResultOf<typeof chart>;
+type Levels = ResultOf<typeof keyLevels>;
+
+interface Props {
+  readonly chart: ChartResult;
+  /** Of an instrument; a group has none. */
+  readonly levels: Levels | undefined;
+}
 
 /** What is known of the instrument at the as-of close. */
-export function Facts({ chart: { kind, sector, industry, facts: f } }: { chart: ChartResult }) {
+export function Facts({ chart: { kind, sector, industry, facts: f }, levels }: Props) {
   const returns: [string, number][] = [
     ["1 session", f.r1],
     ["1 week", f.r5],
@@ -44,6 +54,7 @@ export function Facts({ chart: { kind, sector, industry, facts: f } }: { chart: 
           </span>,
         ])}
       />
+      {levels && levels.lines.length > 0 && <NextLevels levels={levels} />}
       {kind === "stock" && <FactList title="Known at this close" rows={known} />}
       {kind === "stock" && (sector !== "" || industry !== "") && (
         <p className="text-soft">
@@ -52,6 +63,37 @@ export function Facts({ chart: { kind, sector, industry, facts: f } }: { chart: 
         </p>
       )}
     </aside>
+  );
+}
+
+/** The next two key levels on either side of the close, and the way to all of them. */
+function NextLevels({ levels: { ticker, close, lines } }: { levels: Levels }) {
+  const here = useHere();
+  const rungs = lines.flatMap((line): readonly LevelRung[] => line.rungs);
+  const above = rungs.filter((r) => r.price > close).slice(0, 2);
+  const below = rungs.filter((r) => r.price < close).slice(-2);
+  const row = (rung: LevelRung) => (
+    <li key={rungName(rung)} className="border-b border-rule/70 py-0.5">
+      <span className="block text-[12px] leading-4 text-soft">{rungName(rung)}</span>
+      <span className="flex justify-between">
+        {price(rung.price, close)}
+        <span title="from the close, in ATRs">{signed(rung.place, 2)}</span>
+      </span>
+    </li>
+  );
+  return (
+    <section>
+      <h2 className="heading flex justify-between border-b border-ink/60 pb-0.5">
+        Key levels
+        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/key-levels", { for: ticker })}>
+          all
+        </Link>
+      </h2>
+      <ul>
+        {above.reverse().map(row)}
+        {below.reverse().map(row)}
+      </ul>
+    </section>
   );
 }
 

@@ -1,7 +1,8 @@
 import { useCallback, useMemo } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { chart } from "@studies/chart/chart";
-import { WHOLE_MARKET } from "@studies/sets/group-key";
+import { keyLevels } from "@studies/key-levels/key-levels";
+import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
@@ -34,10 +35,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const { industry } = answer.result;
   const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
   const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
+  const levels = findGroup(params.ticker) ? undefined : await findFor(request, keyLevels, { for: params.ticker });
   const list = group.length === 0 ? undefined : (await findFor(request, stocks, { group }))?.result;
   return {
     reading: answer.reading,
     chart: toWire(answer.result),
+    levels: levels?.result,
     list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
   };
 }
@@ -103,7 +106,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
             days={result.days}
           />
         </figure>
-        <Facts chart={result} />
+        <Facts chart={result} levels={loaderData.levels} />
       </div>
       <BarsTable chart={result} />
       {!list && (

@@ -1,0 +1,65 @@
+import { Popover } from "radix-ui";
+import { useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { hrefNowWith } from "~/here";
+import type { OfferedInstrument } from "~/offered-groups.server";
+import { MENU } from "~/ui/menu-classes";
+
+interface Props {
+  readonly ticker: string;
+  readonly name: string;
+  readonly instruments: readonly OfferedInstrument[];
+}
+
+/** Whose levels: any ticker, or one of the indexes and what else stands for a whole. */
+export function InstrumentMenu({ ticker, name, instruments }: Props) {
+  const [open, setOpen] = useState(false);
+  const typed = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const choose = (next: string) => {
+    setOpen(false);
+    if (next !== "") void navigate(hrefNowWith({ for: next }), { preventScrollReset: true });
+  };
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger
+        aria-label={`Instrument: ${name}`}
+        className="border-b border-dotted border-indigo font-semibold text-indigo"
+      >
+        {name}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className={`${MENU} w-72 p-3`} align="start" sideOffset={4} aria-label="Instrument">
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              choose((typed.current?.value ?? "").trim().toUpperCase());
+            }}
+          >
+            <label className="block text-soft">
+              A ticker
+              <input ref={typed} className="control mt-1 w-full text-ink" defaultValue={ticker} autoComplete="off" />
+            </label>
+          </form>
+          <ul aria-label="Indexes and others" className="mt-2 max-h-64 overflow-y-auto">
+            {instruments.map((i) => (
+              <li key={i.ticker}>
+                <button
+                  type="button"
+                  aria-current={i.ticker === ticker ? "true" : undefined}
+                  className="flex w-full justify-between rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
+                  onClick={() => {
+                    choose(i.ticker);
+                  }}
+                >
+                  {i.name}
+                  <span className="text-soft">{i.kind}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,89 @@
+import { atr, levelLadder, sharedLines, type Rung, type RungLine } from "@core";
+import { z } from "zod";
+import { defineStudy, type Sentence } from "@studies/define-study";
+import { tableOf, type Column } from "@studies/table";
+import { date, price, signed, signedPercent } from "@studies/words/words";
+import { askedBars } from "./asked-bars";
+
+/** A level around the close; a swing with the epoch day of its turn. */
+export type LevelRung = Rung & { readonly day?: number };
+
+/** The levels around an instrument's close, placed in ATRs. */
+export const keyLevels = defineStudy({
+  name: "key-levels",
+  about:
+    "The levels around an instrument's close: averages, highs and lows, bands and swings, each with its distance in percent and in ATRs.",
+  params: z.object({
+    for: z.string().max(4000).default("").describe("ticker of the instrument; of several the first [the broad index]"),
+  }),
+  cost: "light",
+  examples: [{}, { for: "$stock" }],
+  ask(market, params) {
+    const found = askedBars(market, params.for);
+    if (!found) return undefined;
+    const { asked, bars, days } = found;
+    const rungs = levelLadder(bars).map((rung): LevelRung => (rung.at === undefined ? rung : { ...rung, day: days[rung.at]! }));
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      ticker: asked.ticker,
+      name: asked.name,
+      /** Of its last bar, which may lie before the session that was asked for. */
+      day: days.at(-1),
+      close: bars.close.at(-1) ?? NaN,
+      atr: atr(bars, 14).at(-1) ?? NaN,
+      /** From the lowest up. */
+      lines: sharedLines(rungs),
+    };
+  },
+  reading: (r) => (r ? readingOf(r) : []),
+  table: (r) => tableOf(RUNG_COLUMNS, r ? r.lines.flatMap((line) => line.rungs).reverse() : []),
+});
+
+/** A level's name, a swing with its date. */
+export function rungName({ name, day }: LevelRung): string {
+  return day === undefined ? name : `${name} of ${date(day)}`;
+}
+
+interface Told {
+  readonly ticker: string;
+  readonly name: string;
+  readonly close: number;
+  readonly atr: number;
+  readonly day: number | undefined;
+  readonly lines: readonly RungLine<LevelRung>[];
+}
+
+function readingOf({ ticker, name, close, atr: range, day, lines }: Told): Sentence[] {
+  if (day === undefined) return [[`${name} has no bar up to this session.`]];
+  const closed: Sentence = [{ figure: name, to: { screen: "chart", params: { ticker } } }, ` closed at ${price(close)}`];
+  if (Number.isNaN(range))
+    return [[...closed, " and has no ATR of 14 sessions, by which levels are placed; that needs highs and lows of 15 bars."]];
+  const above = lines.flatMap((l) => l.rungs).find((r) => r.price > close);
+  const below = lines.flatMap((l) => l.rungs).findLast((r) => r.price < close);
+  const told = (word: string, rung: LevelRung | undefined): Sentence =>
+    rung
+      ? [`the nearest level ${word} is its ${rungName(rung)} at `, { figure: price(rung.price, close) }, ` (${away(rung)})`]
+      : [`no level is ${word} it`];
+  return [
+    [
+      ...closed,
+      ", where an ATR is ",
+      { figure: signedPercent(range / close).slice(1) },
+      "; ",
+      ...told("above", above),
+      ", ",
+      ...told("below", below),
+      ".",
+    ],
+  ];
+}
+
+const away = ({ percent, place }: LevelRung) => `${signedPercent(percent)}, ${signed(place, 1)} ATR`;
+
+const RUNG_COLUMNS: readonly Column<LevelRung>[] = [
+  { key: "level", label: "level", unit: "text", value: rungName },
+  { key: "price", label: "price", unit: "price", value: (r) => r.price },
+  { key: "percent", label: "from the close", unit: "change", value: (r) => r.percent },
+  { key: "atrs", label: "in ATRs", unit: "sigma", about: "Distance from the close in ATR(14)", value: (r) => r.place },
+];
