@@ -1,4 +1,5 @@
-import { outcomes } from "./outcomes";
+import { mean } from "../stats/mean";
+import { sampleSd } from "../stats/sample-sd";
 import { entrySession, type TradedBars, type TradePlan } from "./trade";
 
 export interface HoldingPoint {
@@ -28,35 +29,49 @@ const Z95 = 1.959963984540054;
  * @returns a point a hold; those whose exit lies after the last session do not count in it
  */
 export function holdingCurve(instruments: readonly HeldInstrument[], plan: TradePlan, most = 60): HoldingPoint[] {
-  const prepared = instruments.map((instrument) => prepare(instrument, plan));
+  const prepared = instruments.map((instrument) => {
+    const own = prepare(instrument, plan);
+    return { ...own, ...baseSums(own, most) };
+  });
   const cost = (2 * plan.costBp) / 10_000;
   return Array.from({ length: most }, (_, k) => {
     const hold = k + 1;
     const results: number[] = [];
     let [weighted, weight] = [0, 0];
-    for (const { price, carried, span, inverse, occurrences } of prepared) {
+    for (const { price, carried, sums, counts, occurrences } of prepared) {
       const before = results.length;
       for (const e of occurrences) {
         if (e + hold < carried.length) results.push(plan.side * (carried[e + hold]! / price[e]! - 1) - cost);
       }
       const counted = results.length - before;
       if (counted === 0) continue;
-      let sum = 0;
-      let n = 0;
-      for (let j = 0; j < span.length; j++) {
-        const e = span[j]!;
-        if (e + hold >= carried.length) break;
-        sum += carried[e + hold]! * inverse[j]!;
-        n++;
-      }
-      weighted += counted * (plan.side * (sum / n - 1) - cost);
+      weighted += counted * (plan.side * (sums[hold]! / counts[hold]! - 1) - cost);
       weight += counted;
     }
-    const { n, mean, sd } = outcomes(results);
-    const reach = n > 1 ? (Z95 * sd) / Math.sqrt(n) : NaN;
-    return { hold, n, mean, low: mean - reach, high: mean + reach, baseMean: weight > 0 ? weighted / weight : NaN };
+    const n = results.length;
+    const centre = n === 0 ? NaN : mean(results);
+    const reach = n > 1 ? (Z95 * sampleSd(results, centre)) / Math.sqrt(n) : NaN;
+    return { hold, n, mean: centre, low: centre - reach, high: centre + reach, baseMean: weight > 0 ? weighted / weight : NaN };
   });
 }
+
+/** By hold from 1 on: the sum of what every entry of the span came to, and how many there are. */
+function baseSums({ carried, span, inverse }: Prepared, most: number) {
+  const sums = new Float64Array(most + 1);
+  const counts = new Float64Array(most + 1);
+  for (let j = 0; j < span.length; j++) {
+    const e = span[j]!;
+    const by = inverse[j]!;
+    const last = Math.min(most, carried.length - 1 - e);
+    // Every hold at once, so that the closes after an entry are read in one run.
+    for (let hold = 1; hold <= last; hold++) sums[hold]! += carried[e + hold]! * by;
+    counts[last]!++;
+  }
+  for (let hold = most - 1; hold >= 0; hold--) counts[hold]! += counts[hold + 1]!;
+  return { sums, counts };
+}
+
+type Prepared = ReturnType<typeof prepare>;
 
 /** Sessions of entries instead of occurrences, and closes carried over sessions without a bar. */
 function prepare({ bars, occurrences, span }: HeldInstrument, plan: TradePlan) {

@@ -15,12 +15,17 @@ export interface DatedReturns {
  * p = (1 + shifts whose statistic is not below that of k = 0) / L; a shift with n < 2 is not extreme (method 8, I07).
  * @param instruments all of one length L; where an instrument has no base return an occurrence is left out of that shift
  * @param hold sessions held, h
+ * @param shifted the sums of each, where they are there already
  * @returns p, two-sided; NaN for fewer than two occurrences or L < 2
  */
-export function reDatingP(instruments: readonly DatedReturns[], hold: number): number {
+export function reDatingP(
+  instruments: readonly DatedReturns[],
+  hold: number,
+  shifted: readonly ShiftedSums[] = instruments.map(shiftedSums),
+): number {
   const length = instruments[0]?.deviations.length ?? 0;
   if (length < 2) return NaN;
-  const statistics = shiftStatistics(instruments, length, Math.max(1, hold));
+  const statistics = shiftStatistics(instruments, together(shifted, length), Math.max(1, hold));
   const own = statistics[0]!;
   if (Number.isNaN(own)) return NaN;
   const least = own - 1e-9 * Math.max(1, own);
@@ -30,11 +35,12 @@ export function reDatingP(instruments: readonly DatedReturns[], hold: number): n
 }
 
 /** The statistic of each shift from 0 to L - 1; NaN where fewer than two occurrences are left. */
-function shiftStatistics(instruments: readonly DatedReturns[], length: number, hold: number): Float64Array {
-  const occurrences = instruments.reduce((n, i) => n + i.occurrences.length, 0);
-  // Adding up is as many steps as occurrences x sessions; by transforms it is as many as instruments x sessions.
-  const isCheap = occurrences < TRANSFORM_WORTH * instruments.length;
-  const { sums, squares, counts } = isCheap ? addedUp(instruments, length) : correlated(instruments, length);
+function shiftStatistics(
+  instruments: readonly DatedReturns[],
+  { sums, squares, counts }: ShiftedSums,
+  hold: number,
+): Float64Array {
+  const length = sums.length;
   let [total, totalSquares, all] = [0, 0, 0];
   for (const { deviations } of instruments) {
     for (let k = 0; k < length; k++) {
@@ -60,37 +66,59 @@ function shiftStatistics(instruments: readonly DatedReturns[], length: number, h
   return out;
 }
 
-/** Occurrences an instrument from which transforms are faster. */
-const TRANSFORM_WORTH = 500;
-
 /** Of each shift: sum and sum of squares of the deviations at the shifted places, and how many there are. */
-interface Shifted {
+export interface ShiftedSums {
   readonly sums: Float64Array;
   readonly squares: Float64Array;
   readonly counts: Float64Array;
 }
 
+function together(all: readonly ShiftedSums[], length: number): ShiftedSums {
+  if (all.length === 1) return all[0]!;
+  const added = (name: keyof ShiftedSums) => {
+    const out = new Float64Array(length);
+    for (const shifted of all) {
+      const column = shifted[name];
+      for (let k = 0; k < length; k++) out[k]! += column[k]!;
+    }
+    return out;
+  };
+  return { sums: added("sums"), squares: added("squares"), counts: added("counts") };
+}
+
+/** Occurrences from which transforms are faster than adding up. */
+const TRANSFORM_WORTH = 80;
+
+/**
+ * The deviations of one instrument at its occurrences, for every shift of them.
+ * @param instrument deviations by numbered session, and the numbers of the occurrences
+ * @returns columns by shift, 0 to L - 1
+ */
+export function shiftedSums(instrument: DatedReturns): ShiftedSums {
+  // Adding up is as many steps as occurrences x sessions; by transforms they hardly count.
+  return instrument.occurrences.length < TRANSFORM_WORTH ? addedUp(instrument) : correlated(instrument);
+}
+
 /** Shifts that are added up at a time, so that their sums stay near the processor. */
 const BLOCK = 512;
 
-function addedUp(instruments: readonly DatedReturns[], length: number): Shifted {
+function addedUp({ deviations, occurrences }: DatedReturns): ShiftedSums {
+  const length = deviations.length;
   const sums = new Float64Array(length);
   const squares = new Float64Array(length);
   const counts = new Float64Array(length);
-  for (const { deviations, occurrences } of instruments) {
-    const { values, squared, known } = twice(deviations);
-    for (let start = 0; start < length; start += BLOCK) {
-      const end = Math.min(length, start + BLOCK);
-      for (const at of occurrences) {
-        for (let k = start; k < end; k++) {
-          sums[k]! += values[at + k]!;
-          squares[k]! += squared[at + k]!;
-        }
-        if (known) for (let k = start; k < end; k++) counts[k]! += known[at + k]!;
+  const { values, squared, known } = twice(deviations);
+  for (let start = 0; start < length; start += BLOCK) {
+    const end = Math.min(length, start + BLOCK);
+    for (const at of occurrences) {
+      for (let k = start; k < end; k++) {
+        sums[k]! += values[at + k]!;
+        squares[k]! += squared[at + k]!;
       }
+      if (known) for (let k = start; k < end; k++) counts[k]! += known[at + k]!;
     }
-    if (!known) for (let k = 0; k < length; k++) counts[k]! += occurrences.length;
   }
+  if (!known) counts.fill(occurrences.length);
   return { sums, squares, counts };
 }
 
@@ -113,44 +141,58 @@ function twice(deviations: Float64Array) {
 }
 
 /** The same as circular correlations of where the occurrences are with the deviations, their squares, and where they are known. */
-function correlated(instruments: readonly DatedReturns[], length: number): Shifted {
+function correlated({ deviations, occurrences }: DatedReturns): ShiftedSums {
+  const length = deviations.length;
   const size = 2 ** Math.ceil(Math.log2(2 * length));
-  const transform = fourier(size);
+  const transform = transformOf(size);
   const room = () => new Float64Array(size);
   const [re, im, placesRe, placesIm] = [room(), room(), room(), room()];
-  // Spectra of all instruments added up: values in the real and squares in the imaginary part; counts apart.
-  const [bothRe, bothIm, countRe, countIm] = [room(), room(), room(), room()];
-  for (const { deviations, occurrences } of instruments) {
-    if (occurrences.length === 0) continue;
-    for (const column of [re, im, placesRe, placesIm]) column.fill(0);
-    for (const at of occurrences) placesRe[at] = 1;
-    for (let k = 0; k < length; k++) {
-      const x = deviations[k]!;
-      if (x !== x) continue;
+  let missing = false;
+  for (const at of occurrences) placesRe[at] = 1;
+  for (let k = 0; k < length; k++) {
+    const x = deviations[k]!;
+    if (x === x) {
       re[k] = x;
       im[k] = x * x;
       // Known or not travels with where the occurrences are.
       placesIm[k] = 1;
-    }
-    transform(re, im);
-    transform(placesRe, placesIm);
-    for (let f = 0; f < size; f++) {
-      const g = (size - f) & (size - 1);
-      // Two real series in one transform: their own spectra are its even and odd parts.
-      const oRe = (placesRe[f]! + placesRe[g]!) / 2;
-      const oIm = (placesIm[f]! - placesIm[g]!) / 2;
-      const kRe = (placesIm[f]! + placesIm[g]!) / 2;
-      const kIm = (placesRe[g]! - placesRe[f]!) / 2;
-      bothRe[f]! += oRe * re[f]! + oIm * im[f]!;
-      bothIm[f]! += oRe * im[f]! - oIm * re[f]!;
-      countRe[f]! += oRe * kRe + oIm * kIm;
-      countIm[f]! += oRe * kIm - oIm * kRe;
-    }
+    } else missing = true;
+  }
+  transform(re, im);
+  transform(placesRe, placesIm);
+  // Values in the real and squares in the imaginary part; counts apart.
+  const [bothRe, bothIm] = [room(), room()];
+  const [countRe, countIm] = missing ? [room(), room()] : [];
+  for (let f = 0; f < size; f++) {
+    const g = (size - f) & (size - 1);
+    // Two real series in one transform: their own spectra are its even and odd parts.
+    const oRe = (placesRe[f]! + placesRe[g]!) / 2;
+    const oIm = (placesIm[f]! - placesIm[g]!) / 2;
+    bothRe[f] = oRe * re[f]! + oIm * im[f]!;
+    bothIm[f] = oRe * im[f]! - oIm * re[f]!;
+    if (!countRe || !countIm) continue;
+    const kRe = (placesIm[f]! + placesIm[g]!) / 2;
+    const kIm = (placesRe[g]! - placesRe[f]!) / 2;
+    countRe[f] = oRe * kRe + oIm * kIm;
+    countIm[f] = oRe * kIm - oIm * kRe;
   }
   // The inverse by the forward transform of what is turned about.
   transform(bothIm, bothRe);
-  transform(countIm, countRe);
-  const wrapped = (column: Float64Array) =>
-    Float64Array.from({ length }, (_, k) => (column[k]! + (k === 0 ? 0 : column[size - length + k]!)) / size);
-  return { sums: wrapped(bothRe), squares: wrapped(bothIm), counts: wrapped(countRe).map(Math.round) };
+  if (countRe && countIm) transform(countIm, countRe);
+  const wrapped = (column: Float64Array) => {
+    const out = new Float64Array(length);
+    for (let k = 0; k < length; k++) out[k] = (column[k]! + (k === 0 ? 0 : column[size - length + k]!)) / size;
+    return out;
+  };
+  const counts = countRe ? wrapped(countRe).map(Math.round) : new Float64Array(length).fill(occurrences.length);
+  return { sums: wrapped(bothRe), squares: wrapped(bothIm), counts };
+}
+
+const transforms = new Map<number, ReturnType<typeof fourier>>();
+
+/** The transform of a size, whose turns are worked out once. */
+function transformOf(size: number): ReturnType<typeof fourier> {
+  const made = transforms.get(size) ?? fourier(size);
+  transforms.set(size, made);
+  return made;
 }

@@ -46,9 +46,9 @@ export const heldRecords = defineStudy({
     const held = catalogueFor(asked).filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
     const records = held.map(({ sentence, rule }): HeldRecord => {
       const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
-      const plain = recordOf([sample], PLAN, { thinned: true, sessions: market.sessions, isTested: false });
+      const plain = recordOf([sample], PLAN, { thinned: true });
       const isLarge = Math.abs(plain.edge) > (WORTH_A_P * plain.sd) / Math.sqrt(plain.n);
-      const p = isLarge ? reDatingOf([sample], PLAN, market.sessions) : NaN;
+      const p = isLarge ? reDatingOf([sample], PLAN, market.sessions).all : NaN;
       const truth = asked.conditions.truth(rule, "close");
       const { n, winRate, baseWinRate, mean, edge, worst } = plain;
       return {

@@ -26,7 +26,7 @@ import { OCCURRENCE_COLUMNS, type OccurrenceRow } from "./occurrence-columns";
 import { isThinned, planOf, planParams } from "./plan-params";
 import { precedentSentences } from "./precedent-sentences";
 import { momentOf, sampleOf, type Sample } from "./sample";
-import { asReadOf, recordOf, tradesInOrder, type SampledTrade } from "./statistics";
+import { asReadOf, recordOf, reDatingOf, tradesInOrder, type SampledTrade } from "./statistics";
 
 /** A record of its own is given for so many instruments, and the holding curve for so many. */
 const MOST_ROWS = 60;
@@ -82,9 +82,9 @@ export const precedents = defineStudy({
       to: params.to === undefined ? Infinity : findEpochDay(params.to),
     };
     const samples = instruments.map((one) => sampleOf(one, { ...asked, rule }));
-    const about = { thinned, sessions: market.sessions, isTested: instruments.length <= MOST_ROWS };
+    const tested = instruments.length <= MOST_ROWS ? reDatingOf(samples, plan, market.sessions) : undefined;
     const trades = tradesInOrder(samples);
-    const record = recordOf(samples, plan, about, trades);
+    const record = recordOf(samples, plan, { thinned, ...(tested && { p: tested.all }) }, trades);
     const looked = { trades, pools: pooledBase(samples) };
     const context = marketContext(market, plan.entry === "open");
     const lacking = instruments.length > MOST_ROWS ? [] : lackOf(samples, rule);
@@ -107,11 +107,11 @@ export const precedents = defineStudy({
       rows:
         samples.length > MOST_ROWS
           ? []
-          : samples.map((sample) => ({
+          : samples.map((sample, k) => ({
               ticker: sample.asked.ticker,
               name: sample.asked.name,
               now: sample.now,
-              ...(samples.length === 1 ? record : recordOf([sample], plan, about)),
+              ...(samples.length === 1 ? record : recordOf([sample], plan, { thinned, p: tested!.each[k]! })),
             })),
       instruments: samples.length,
       holding: samples.filter((s) => s.now === 1).length,

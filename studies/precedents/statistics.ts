@@ -6,6 +6,7 @@ import {
   medianInPlace,
   outcomes,
   reDatingP,
+  shiftedSums,
   wilsonInterval,
   type DatedReturns,
   type Outcomes,
@@ -66,10 +67,8 @@ export function tradesInOrder(samples: readonly Sample[]): SampledTrade[] {
 export interface RecordAsked {
   /** Whether occurrences that overlap were left out. */
   readonly thinned: boolean;
-  /** The sessions of the market, on which several instruments are counted. */
-  readonly sessions: Int32Array;
-  /** Whether p is wanted: of very many instruments it takes a second. */
-  readonly isTested: boolean;
+  /** By re-dating [not tested]. */
+  readonly p?: number;
 }
 
 /**
@@ -82,7 +81,7 @@ export interface RecordAsked {
 export function recordOf(
   samples: readonly Sample[],
   plan: TradePlan,
-  { thinned, sessions, isTested }: RecordAsked,
+  { thinned, p = NaN }: RecordAsked,
   trades = tradesInOrder(samples),
 ): TradeRecord {
   const own = outcomes(Float64Array.from(trades, ({ trade }) => trade.result));
@@ -101,7 +100,7 @@ export function recordOf(
     baseWinRate: one ? bases[0]!.winRate : weighted((b) => b.winRate),
     baseMedian: one ? baseMedian(samples[0]!) : NaN,
     edge: own.mean - baseMean,
-    p: isTested ? reDatingOf(samples, plan, sessions) : NaN,
+    p,
     adverse: excursions(
       trades.map(({ trade }) => trade.adverse),
       Math.min,
@@ -113,12 +112,30 @@ export function recordOf(
   };
 }
 
-/** p by re-dating: of one instrument on its own base sessions, of several on those of their market. */
-export function reDatingOf(samples: readonly Sample[], plan: TradePlan, sessions: Int32Array): number {
-  return reDatingP(samples.length === 1 ? [numbered(samples[0]!)] : onMarket(samples, sessions), plan.hold);
+/** p by re-dating, of all together and of each: of one instrument on its own base sessions, of several on those of their market. */
+export function reDatingOf(
+  samples: readonly Sample[],
+  { hold }: TradePlan,
+  sessions: Int32Array,
+): { readonly all: number; readonly each: readonly number[] } {
+  const alone = (sample: Sample) => reDatingP([numbered(sample)], hold);
+  if (samples.length === 1) {
+    const p = alone(samples[0]!);
+    return { all: p, each: [p] };
+  }
+  const dated = onMarket(samples, sessions);
+  const shifted = dated.map(shiftedSums);
+  // One that has a base return on every session of all is numbered there as it is alone.
+  const each = samples.map((sample, k) =>
+    isWhole(dated[k]!, sample) ? reDatingP([dated[k]!], hold, [shifted[k]!]) : alone(sample),
+  );
+  return { all: reDatingP(dated, hold, shifted), each };
 }
 
 const datedWin = ({ trade }: SampledTrade) => ({ session: trade.entered, won: trade.result > 0 });
+
+const isWhole = ({ deviations }: DatedReturns, { baseRecord }: Sample) =>
+  deviations.length === baseRecord.n && !deviations.some(Number.isNaN);
 
 function excursions(moves: readonly number[], extreme: (...values: number[]) => number): Excursions {
   if (moves.length === 0) return { mean: NaN, median: NaN, extreme: NaN };
