@@ -3,6 +3,7 @@ import { getDesk } from "@server/desk-of-app.server";
 import { Conflict, Invalid, NotFound, Unavailable, type Foreseen } from "@server/errors";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import type { Answer, Desk } from "@server/ask/desk.server";
+import type { JobState } from "@server/jobs/job";
 import type { Study } from "@studies/define-study";
 import type { z } from "zod";
 import { parseHere } from "./here";
@@ -60,6 +61,16 @@ export async function findFor<S extends z.ZodObject, R>(
     if (error instanceof NotFound || error instanceof Invalid) return undefined;
     throw error;
   }
+}
+
+/** Asks a long study: its answer where it is at hand, else the job that works on it. */
+export async function askLongFor<S extends z.ZodObject, R>(
+  request: Request,
+  study: Study<S, R>,
+  params: z.input<S>,
+): Promise<{ readonly answer: Answer<R> } | { readonly job: JobState }> {
+  const { market, asOf } = parseHere(new URL(request.url).searchParams);
+  return foreseen(async () => (await getDesk()).askLong<R>({ study: study.name, params, market, asOf }));
 }
 
 /** The HTTP status of an error that was foreseen; undefined for a fault. */

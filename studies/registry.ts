@@ -12,6 +12,7 @@ import { groups } from "@studies/strength/groups";
 import { internals } from "@studies/breadth/internals";
 import { periodMap } from "@studies/period-map/period-map";
 import { members } from "@studies/breadth/members";
+import { reDating } from "@studies/precedents/re-dating";
 import { precedents } from "@studies/precedents/precedents";
 import { holding } from "@studies/precedents/holding";
 import { keyLevels } from "@studies/key-levels/key-levels";
@@ -52,6 +53,7 @@ const ALL = [
   groups,
   periodMap,
   precedents,
+  reDating,
   trueNow,
   holding,
   heldRecords,

@@ -16,7 +16,12 @@ export function JobProgress({ job, doing }: Props) {
       <h2 id="doing" className="heading">
         {doing}, {percent}%
       </h2>
-      <progress aria-labelledby="doing" max={100} value={percent} className="mt-1 h-2 w-full accent-indigo" />
+      <progress
+        aria-labelledby="doing"
+        max={100}
+        value={percent}
+        className="mt-1 h-2 w-full appearance-none [&::-moz-progress-bar]:bg-indigo [&::-webkit-progress-bar]:bg-track [&::-webkit-progress-value]:bg-indigo"
+      />
       <stop.Form method="post" action={`/jobs/${job.id}`} className="mt-2">
         <button type="submit" className="control" disabled={stop.state !== "idle"}>
           Stop

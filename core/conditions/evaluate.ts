@@ -69,7 +69,7 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
   const judged = source.subject(of);
   const atOpen = moment === "open" && judged.bring === undefined;
   const rows = ownRows(judged);
-  const own = (values: Float64Array) => (rows ? Float64Array.from(rows, (s) => values[s]!) : values);
+  const own = (values: Float64Array) => (rows ? atRows(values, rows) : values);
   const column = (use: MeasureUse) => {
     const back = (use.ago ?? 0) + (atOpen && !isKnownAtOpen(use) ? 1 : 0);
     const values = judged.column({ ...use, of: subjectOf(use) });
@@ -99,6 +99,12 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
   return truthOf(
     Int8Array.from(brought, (_, s) => (brought[s - shift] === brought[s - shift] ? (brought[s - shift] ?? -1) : -1)),
   );
+}
+
+function atRows(values: Float64Array, rows: Int32Array): Float64Array {
+  const out = new Float64Array(rows.length);
+  for (let k = 0; k < rows.length; k++) out[k] = values[rows[k]!]!;
+  return out;
 }
 
 const isPrice = (use: MeasureUse) => measureOf(use.measure).unit === "price";
@@ -166,7 +172,12 @@ const TRUE_ON: Readonly<Record<Exclude<Comparator, "crosses above" | "crosses be
 function compared(signs: Int8Array, comparator: Comparator): Int8Array {
   if (comparator === "crosses above" || comparator === "crosses below") return crossed(signs, comparator);
   const trueOn = TRUE_ON[comparator];
-  return signs.map((sign) => (sign === UNKNOWN ? -1 : (trueOn >> (sign + 1)) & 1));
+  const out = new Int8Array(signs.length);
+  for (let k = 0; k < out.length; k++) {
+    const sign = signs[k]!;
+    out[k] = sign === UNKNOWN ? -1 : (trueOn >> (sign + 1)) & 1;
+  }
+  return out;
 }
 
 function crossed(signs: Int8Array, comparator: "crosses above" | "crosses below"): Int8Array {

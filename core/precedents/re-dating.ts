@@ -15,7 +15,7 @@ export interface DatedReturns {
  * p = (1 + shifts whose statistic is not below that of k = 0) / L; a shift with n < 2 is not extreme (method 8, I07).
  * @param instruments all of one length L; where an instrument has no base return an occurrence is left out of that shift
  * @param hold sessions held, h
- * @param shifted the sums of each, where they are there already
+ * @param shifted the sums of each, or of all together, where they are there already
  * @returns p, two-sided; NaN for fewer than two occurrences or L < 2
  */
 export function reDatingP(
@@ -25,7 +25,8 @@ export function reDatingP(
 ): number {
   const length = instruments[0]?.deviations.length ?? 0;
   if (length < 2) return NaN;
-  const statistics = shiftStatistics(instruments, together(shifted, length), Math.max(1, hold));
+  const together = shifted.length === 1 ? shifted[0]! : shifted.reduce<ShiftedSums | undefined>(addShifted, undefined)!;
+  const statistics = shiftStatistics(instruments, together, Math.max(1, hold));
   const own = statistics[0]!;
   if (Number.isNaN(own)) return NaN;
   const least = own - 1e-9 * Math.max(1, own);
@@ -73,17 +74,14 @@ export interface ShiftedSums {
   readonly counts: Float64Array;
 }
 
-function together(all: readonly ShiftedSums[], length: number): ShiftedSums {
-  if (all.length === 1) return all[0]!;
-  const added = (name: keyof ShiftedSums) => {
-    const out = new Float64Array(length);
-    for (const shifted of all) {
-      const column = shifted[name];
-      for (let k = 0; k < length; k++) out[k]! += column[k]!;
-    }
-    return out;
-  };
-  return { sums: added("sums"), squares: added("squares"), counts: added("counts") };
+/** The sums of some instruments that move together, added to those of others. */
+export function addShifted(into: ShiftedSums | undefined, more: ShiftedSums): ShiftedSums {
+  if (!into) return { sums: more.sums.slice(), squares: more.squares.slice(), counts: more.counts.slice() };
+  for (const name of ["sums", "squares", "counts"] as const) {
+    const [total, column] = [into[name], more[name]];
+    for (let k = 0; k < total.length; k++) total[k]! += column[k]!;
+  }
+  return into;
 }
 
 /** Occurrences from which transforms are faster than adding up. */

@@ -44,8 +44,7 @@ function fromBars(series: SubjectSeries, use: MeasureUse, params: Params): Float
   const { part, index, bars, days } = series;
   // What the rest of the application keeps.
   const isDaily50 = use.measure === "ema" && params["n"] === 50 && params["on"] === "close" && params["sampling"] === "daily";
-  if (isDaily50 && index !== undefined && part.row.market !== "")
-    return part.perInstrument(averageColumn("ema", 50), index);
+  if (isDaily50 && index !== undefined && part.row.market !== "") return part.perInstrument(averageColumn("ema", 50), index);
   if (series.members === WHOLE_MARKET && index === undefined) {
     if (use.measure === "regime") return stated(part.perSession(regimeColumns).direction);
     if (use.measure === "volatility state") return stated(part.perSession(regimeColumns).volatility);

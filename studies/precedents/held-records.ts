@@ -1,16 +1,19 @@
 import { bitCount, truthAt, type Rule, type TradePlan } from "@core";
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
+import type { Market } from "@studies/market/market";
 import { tableOf, type Column } from "@studies/table";
 import { isSmallSample } from "@studies/words/small-sample";
-import { count, percent, probability, signedPercent } from "@studies/words/words";
-import { askedInstruments } from "./asked-instruments";
+import { count, list, percent, probability, signedPercent } from "@studies/words/words";
+import { askedInstruments, type AskedInstrument } from "./asked-instruments";
 import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
 import { recordOf, reDatingOf } from "./statistics";
 
-/** A clause that holds at this close, and what has followed it. */
+/** A clause that holds for an instrument at this close, and what has followed it. */
 export interface HeldRecord {
+  readonly ticker: string;
+  readonly name: string;
   readonly sentence: string;
   readonly rule: Rule;
   /** How often it holds, a share of the sessions on which it is known. */
@@ -30,47 +33,25 @@ const PLAN: TradePlan = { entry: "next open", hold: 5, exit: "close", side: 1, c
 /** Standard errors of an edge from which its p is worked out: with less it is not small. */
 const WORTH_A_P = 1.5;
 const SMALL_P = 0.05;
+const MOST_INSTRUMENTS = 8;
 
 /** Which clauses of the catalogue hold at this close, those first whose record differs most from the base. */
 export const heldRecords = defineStudy({
   name: "held-records",
   about:
-    "The catalogued clauses that hold for an instrument at this close with what followed each (next open to the close five sessions later), those first whose record differs most from all sessions.",
-  params: z.object({ for: z.string().max(4000).default("").describe("ticker of the instrument [the broad index]") }),
+    "The catalogued clauses that hold for the home indexes at this close with what followed each (next open to the close five sessions later), those first whose record differs most from all sessions.",
+  params: z.object({ for: z.string().max(4000).default("").describe("tickers with commas between [the home indexes]") }),
   cost: "heavy",
-  examples: [{}],
+  examples: [{}, { for: "$index" }],
   ask(market, params) {
-    const asked = askedInstruments(market, params.for).instruments[0];
-    if (!asked) return undefined;
-    const last = asked.conditions.series.days.length - 1;
-    const held = catalogueFor(asked).filter(({ rule }) => truthAt(asked.conditions.truth(rule, "close"), last) === 1);
-    const records = held.map(({ sentence, rule }): HeldRecord => {
-      const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
-      const plain = recordOf([sample], PLAN, { thinned: true });
-      const isLarge = Math.abs(plain.edge) > (WORTH_A_P * plain.sd) / Math.sqrt(plain.n);
-      const p = isLarge ? reDatingOf([sample], PLAN, market.sessions).all : NaN;
-      const truth = asked.conditions.truth(rule, "close");
-      const { n, winRate, baseWinRate, mean, edge, worst } = plain;
-      return {
-        sentence,
-        rule,
-        share: bitCount(truth.yes) / bitCount(truth.known),
-        n,
-        winRate,
-        baseWinRate,
-        mean,
-        edge,
-        worst,
-        p,
-      };
-    });
+    const { instruments } = askedInstruments(market, params.for === "" ? homeIndexes(market) : params.for);
+    const records = instruments.slice(0, MOST_INSTRUMENTS).flatMap((asked) => recordsOf(asked, market.sessions));
     const rank = (r: HeldRecord) => (Number.isNaN(r.p) ? 2 - Math.min(1, Math.abs(r.edge)) : r.p);
     const tested = records.filter((r) => !isSmallSample(r.n));
     return {
       asOf: market.asOf,
       provisional: market.provisional,
-      ticker: asked.ticker,
-      name: asked.name,
+      names: instruments.slice(0, MOST_INSTRUMENTS).map((i) => i.name),
       /** Those with enough cases, the farthest from the base first. */
       records: tested.sort((a, b) => rank(a) - rank(b) || (a.sentence < b.sentence ? -1 : 1)),
       few: records.length - tested.length,
@@ -79,26 +60,51 @@ export const heldRecords = defineStudy({
     };
   },
   reading(r) {
-    if (!r) return [];
     const first = r.records[0];
-    if (!first) return [[`No catalogued clause with a record of its own holds for ${r.name} at this close.`]];
+    const whom = r.names.length > 2 ? `the ${r.names.length} home indexes` : list(r.names);
+    if (!first) return [[`No catalogued clause with a record of its own holds for ${whom} at this close.`]];
+    const each = r.names.length > 1 ? ", counted for each," : "";
     return [
       [
-        `Of ${count(r.records.length, "clause")} that hold for ${r.name} at this close and have twenty cases or more, `,
+        `Of ${count(r.records.length, "clause")} that hold for ${whom} at this close${each} and have twenty cases or more, `,
         { figure: r.small === 0 ? "none" : String(r.small) },
         ` ${r.small === 1 ? "differs" : "differ"} from all sessions with p below 5%; ${r.byChance.toFixed(1)} would by chance.`,
       ],
       [
-        `Farthest from them: ${first.sentence}, after which ${percent(first.winRate, 0)} of ${count(first.n, "case")} rose over five sessions against ${percent(first.baseWinRate, 0)}, by ${signedPercent(first.mean)} on average`,
+        `Farthest from them for ${first.name}: ${first.sentence}, after which ${percent(first.winRate, 0)} of ${count(first.n, "case")} rose over five sessions against ${percent(first.baseWinRate, 0)}, by ${signedPercent(first.mean)} on average`,
         Number.isNaN(first.p) ? "." : ` (p ${probability(first.p)}).`,
       ],
     ];
   },
-  table: (r) => tableOf(HELD_RECORD_COLUMNS, r?.records ?? []),
+  table: (r) => tableOf(HELD_RECORD_COLUMNS, r.records),
 });
+
+/** The market's own indexes, its broad one first; the broad index or a stock where there is none. */
+function homeIndexes(market: Market): string {
+  const broad = market.row.broadIndex;
+  const own = market.instruments.filter((i) => i.kind === "index" && i.ticker !== broad).map((i) => i.ticker);
+  return [...(broad === null ? [] : [broad]), ...own].join(",");
+}
+
+function recordsOf(asked: AskedInstrument, sessions: Int32Array): HeldRecord[] {
+  const { conditions, ticker, name } = asked;
+  const last = conditions.series.days.length - 1;
+  const held = catalogueFor(asked).filter(({ rule }) => truthAt(conditions.truth(rule, "close"), last) === 1);
+  return held.map(({ sentence, rule }): HeldRecord => {
+    const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
+    const { n, winRate, baseWinRate, mean, edge, sd, worst } = recordOf([sample], PLAN, { thinned: true });
+    const isLarge = Math.abs(edge) > (WORTH_A_P * sd) / Math.sqrt(n);
+    const p = isLarge ? reDatingOf([sample], PLAN, sessions).all : NaN;
+    const truth = conditions.truth(rule, "close");
+    const share = bitCount(truth.yes) / bitCount(truth.known);
+    return { ticker, name, sentence, rule, share, n, winRate, baseWinRate, mean, edge, worst, p };
+  });
+}
 
 const HELD_RECORD_COLUMNS: readonly Column<HeldRecord>[] = [
   { key: "clause", label: "clause", unit: "text", value: (h) => h.sentence },
+  { key: "ticker", label: "ticker", unit: "text", value: (h) => h.ticker },
+  { key: "name", label: "for", unit: "text", value: (h) => h.name },
   { key: "share", label: "how often", unit: "fraction", value: (h) => h.share },
   { key: "n", label: "cases", unit: "count", value: (h) => h.n },
   { key: "win_rate", label: "rose", unit: "fraction", value: (h) => h.winRate },

@@ -1,5 +1,6 @@
-import { ENTRIES, findEpochDay, type TradePlan } from "@core";
+import { ENTRIES, findEpochDay, planProblem, type TradePlan } from "@core";
 import { z } from "zod";
+import { ruleText } from "@studies/conditions/rule-schema";
 import { count } from "@studies/words/words";
 
 const day = z
@@ -8,7 +9,7 @@ const day = z
   .optional();
 
 /** What is done at each occurrence, and over which dates. */
-export const planParams = {
+const planParams = {
   entry: z.enum(ENTRIES).default("next open").describe("bought at the open or close of the session, or at the next open"),
   hold: z.coerce.number().int().min(0).max(252).default(5).describe("sessions from that of the entry to that of the exit"),
   exit: z.enum(["close", "open"]).default("close").describe("sold at the open or the close of its session"),
@@ -21,6 +22,19 @@ export const planParams = {
   from: day.describe("first session that can be an occurrence"),
   to: day.describe("last one"),
 };
+
+/** A question to history: the situation, for whom, and what is done. */
+export const questionParams = {
+  when: ruleText.default({ all: [] }).describe("the situation, a rule as JSON"),
+  for: z.string().max(4000).default("").describe("tickers with commas between, or the key of a group [the broad index]"),
+  ...planParams,
+};
+
+/** Refuses a plan that cannot be carried out. */
+export function refuseImpossible(params: PlanAsked, context: z.RefinementCtx): void {
+  const problem = planProblem(params);
+  if (problem) context.addIssue({ code: "custom", path: ["hold"], message: problem });
+}
 
 export interface PlanAsked {
   readonly entry: TradePlan["entry"];

@@ -1,18 +1,6 @@
-import {
-  clausesOf,
-  DIRECTIONS,
-  findEpochDay,
-  holdingCurve,
-  planProblem,
-  ruleSentence,
-  VOLATILITIES,
-  withoutOff,
-  withoutOverlaps,
-  type Rule,
-} from "@core";
+import { clausesOf, DIRECTIONS, holdingCurve, ruleSentence, VOLATILITIES, withoutOff, withoutOverlaps, type Rule } from "@core";
 import { z } from "zod";
 import { participationPercents } from "@studies/columns/participation";
-import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { tableOf } from "@studies/table";
@@ -23,12 +11,12 @@ import { clauseCounts } from "./clause-counts";
 import { fanOf, histogramOf } from "./fan";
 import { lackWords } from "./lack-words";
 import { OCCURRENCE_COLUMNS, type OccurrenceRow } from "./occurrence-columns";
-import { isThinned, planOf, planParams } from "./plan-params";
+import { isThinned, planOf, questionParams, refuseImpossible } from "./plan-params";
 import { precedentSentences } from "./precedent-sentences";
-import { momentOf, sampleOf, type Sample } from "./sample";
+import { momentOf, sampleAsked, sampleOf, type Sample } from "./sample";
 import { asReadOf, recordOf, reDatingOf, tradesInOrder, type SampledTrade } from "./statistics";
 
-/** A record of its own is given for so many instruments, and the holding curve for so many. */
+/** A record of its own and p at once are given for so many instruments, and the holding curve for so many. */
 const MOST_ROWS = 60;
 const MOST_IN_CURVE = 24;
 
@@ -42,15 +30,10 @@ export const precedents = defineStudy({
     "What followed when a situation held: occurrences with entry and exit, win rate with its interval and base rate, edge with p, paths, by year and regime.",
   params: z
     .object({
-      when: ruleText.default({ all: [] }).describe("the situation, a rule as JSON"),
-      for: z.string().max(4000).default("").describe("tickers with commas between, or the key of a group [the broad index]"),
-      ...planParams,
+      ...questionParams,
       rows: z.coerce.number().int().min(1).max(100_000).default(500).describe("occurrences to give, the latest"),
     })
-    .superRefine((params, context) => {
-      const problem = planProblem(params);
-      if (problem) context.addIssue({ code: "custom", path: ["hold"], message: problem });
-    }),
+    .superRefine(refuseImpossible),
   cost: "heavy",
   examples: [
     { when: LAST_OF_QUARTER },
@@ -76,12 +59,7 @@ export const precedents = defineStudy({
     const rule = withoutOff(params.when);
     const plan = planOf(params);
     const thinned = isThinned(params);
-    const asked = {
-      ...{ plan, thinned },
-      from: params.from === undefined ? -Infinity : findEpochDay(params.from),
-      to: params.to === undefined ? Infinity : findEpochDay(params.to),
-    };
-    const samples = instruments.map((one) => sampleOf(one, { ...asked, rule }));
+    const samples = instruments.map((one) => sampleOf(one, sampleAsked(params)));
     const tested = instruments.length <= MOST_ROWS ? reDatingOf(samples, plan, market.sessions) : undefined;
     const trades = tradesInOrder(samples);
     const record = recordOf(samples, plan, { thinned, ...(tested && { p: tested.all }) }, trades);

@@ -1,10 +1,12 @@
 import {
   conditionsOf,
   constantTruth,
+  findEpochDay,
   resultsOf,
   sessionsOf,
   tradeAt,
   truthAt,
+  withoutOff,
   withoutOverlaps,
   type MeasuredBars,
   type Moment,
@@ -13,6 +15,7 @@ import {
   type TradePlan,
 } from "@core";
 import type { AskedInstrument } from "./asked-instruments";
+import { isThinned, planOf, type PlanAsked } from "./plan-params";
 
 /** The occurrences of one instrument and what came of them. */
 export interface Sample {
@@ -51,6 +54,19 @@ export interface SampleAsked {
   /** First and last epoch day of occurrences. */
   readonly from: number;
   readonly to: number;
+}
+
+/** How samples are taken for a question, as its parameters say. */
+export function sampleAsked(
+  params: PlanAsked & { readonly when: Rule; readonly from?: string | undefined; readonly to?: string | undefined },
+): SampleAsked {
+  return {
+    rule: withoutOff(params.when),
+    plan: planOf(params),
+    thinned: isThinned(params),
+    from: params.from === undefined ? -Infinity : findEpochDay(params.from),
+    to: params.to === undefined ? Infinity : findEpochDay(params.to),
+  };
 }
 
 /** Conditions of an entry at the open know only what is known then. */

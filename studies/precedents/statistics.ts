@@ -165,7 +165,7 @@ function baseMedian({ span, base, baseRecord }: Sample): number {
 }
 
 /** Several instruments on the sessions of their market, from the first to the last base session of any of them. */
-function onMarket(samples: readonly Sample[], sessions: Int32Array): DatedReturns[] {
+export function onMarket(samples: readonly Sample[], sessions: Int32Array): DatedReturns[] {
   let [first, last] = [Infinity, -Infinity];
   const placed = samples.map((sample) => {
     const places = placesIn(sessions, sample.days);

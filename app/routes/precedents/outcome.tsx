@@ -8,6 +8,7 @@ import { columnsOf } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
 import { signColour } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
+import { ChanceTest, type Test } from "./chance-test";
 import { FanChart } from "./fan-chart";
 import { HoldingChart } from "./holding-chart";
 import { InstrumentRows } from "./instrument-rows";
@@ -19,10 +20,12 @@ interface Props {
   readonly forName: string;
   /** Whether something stands beside it. */
   readonly isNarrow: boolean;
+  /** The test of many instruments against other dates, where it was asked for. */
+  readonly test: Test | undefined;
 }
 
 /** What came of the occurrences: their ways, each instrument, the list of them, and in parts. */
-export function Outcome({ answer, forName, isNarrow }: Props) {
+export function Outcome({ answer, forName, isNarrow, test }: Props) {
   const here = useHere();
   const navigate = useNavigate();
   const { record } = answer;
@@ -40,14 +43,17 @@ export function Outcome({ answer, forName, isNarrow }: Props) {
         ) : (
           <MirroredHistograms histogram={answer.histogram} mean={record.mean} baseMean={record.baseMean} />
         )}
-        <InstrumentRows
-          rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
-          few={
-            answer.rows.length === 0
-              ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments each its own record is not drawn up, and no p.`
-              : undefined
-          }
-        />
+        <div>
+          <InstrumentRows
+            rows={answer.rows.length > 0 ? answer.rows : [{ ...record, ticker: "", name: forName, now: 0 }]}
+            few={
+              answer.rows.length === 0
+                ? `It holds for ${answer.holding} of ${answer.instruments} at this close. Of more than 60 instruments the record of each is not drawn up.`
+                : undefined
+            }
+          />
+          {Number.isNaN(record.p) && record.n > 1 && <ChanceTest test={test} />}
+        </div>
       </div>
       <section className="mt-5">
         <h2 className="heading mb-1">Occurrences, latest first</h2>

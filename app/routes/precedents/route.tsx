@@ -5,9 +5,10 @@ import { paramsFromSearch } from "@server/ask/params-from-search";
 import { labelOfKey, anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
 import { trueNow } from "@studies/precedents/true-now";
 import { precedents } from "@studies/precedents/precedents";
+import { reDating } from "@studies/precedents/re-dating";
 import { planWords } from "@studies/precedents/plan-params";
 import { list } from "@studies/words/words";
-import { askFor, findFor } from "~/ask.server";
+import { askFor, askLongFor, findFor } from "~/ask.server";
 import { judgedSituations } from "~/saved-situations.server";
 import { hrefNowWith, hrefOf, paramNow, parseHere, useHere } from "~/here";
 import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
@@ -59,12 +60,21 @@ export async function loader({ request }: Route.LoaderArgs) {
       : undefined,
   ]);
   const situations = await judgedSituations(request, answer.market);
+  // Of many instruments p takes seconds; it is worked out where it is asked for.
+  const isTested = searchParams.get("test") === "p" && Number.isNaN(answer.result.record.p) && answer.result.record.n > 1;
+  const test = isTested
+    ? await askLongFor(request, reDating, {
+        ...paramsFromSearch(reDating.params, searchParams),
+        for: own.for,
+      })
+    : undefined;
   return {
     reading: answer.reading,
     market: answer.market,
     answer: toWire(answer.result),
     variants: toWire(variants.flat()),
     situations,
+    test: test && ("job" in test ? test : { reading: test.answer.reading }),
     groups,
     instruments,
     now: now && toWire(now.result),
@@ -207,7 +217,9 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
           </p>
         )}
         {variants.length > 0 && <VariantsTable variants={[...variants, variantOf("", answer, loaderData.reading)]} />}
-        {record.n > 0 && !empty && <Outcome answer={answer} forName={forName} isNarrow={now !== undefined} />}
+        {record.n > 0 && !empty && (
+          <Outcome answer={answer} forName={forName} isNarrow={now !== undefined} test={loaderData.test} />
+        )}
         {empty && <Beginnings />}
         <SavedSituations saved={loaderData.situations} current={search.get("name") ?? undefined} />
       </div>

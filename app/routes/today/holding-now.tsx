@@ -1,7 +1,7 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import type { heldRecords } from "@studies/precedents/held-records";
-import { percent, probability, signedPercent } from "@studies/words/words";
+import type { HeldRecord, heldRecords } from "@studies/precedents/held-records";
+import { list, percent, probability, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { PlainTable } from "~/ui/table/plain-table";
@@ -54,18 +54,23 @@ export function HoldingNow({ held, situations }: Props) {
 
 function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
   const here = useHere();
-  const { records, small, byChance, name, ticker } = answer;
+  const { records, small, byChance, names } = answer;
+  const several = names.length > 1;
+  const whom = names.length > 2 ? `the ${names.length} home indexes` : list(names);
   if (records.length === 0)
-    return <p className="py-2 text-soft">No catalogued clause with twenty cases or more holds for {name} at this close.</p>;
+    return <p className="py-2 text-soft">No catalogued clause with twenty cases or more holds for {whom} at this close.</p>;
+  // A clause on the market holds for every index; it is told for the one that it says most of.
+  const shown = records.filter((r, k) => records.findIndex((x) => x.sentence === r.sentence) === k).slice(0, SHOWN);
   return (
     <>
       <p className="py-1.5 text-soft">
-        Of {records.length} clauses that hold for {name} and have twenty cases or more, {small === 0 ? "none" : small}{" "}
+        Of {records.length} clauses that hold for {whom}
+        {several && ", counted for each,"} and have twenty cases or more, {small === 0 ? "none" : small}{" "}
         {small === 1 ? "differs" : "differ"} from all sessions with p below 5%; {byChance.toFixed(1)} would by chance.
       </p>
       <PlainTable
         caption="Clauses that hold, those first whose record differs most from all sessions"
-        rows={records.slice(0, SHOWN)}
+        rows={shown}
         rowKey={(r) => r.sentence}
         rowClassName="h-[27px]"
         columns={[
@@ -76,12 +81,23 @@ function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
               <Link
                 className="hover:text-indigo"
                 title={explanationsOf(r.sentence)}
-                to={hrefOf(here, "/precedents", { when: JSON.stringify({ all: [r.rule] }), for: ticker })}
+                to={hrefOf(here, "/precedents", { when: JSON.stringify({ all: [r.rule] }), for: r.ticker })}
               >
                 {r.sentence}
               </Link>
             ),
           },
+          ...(several
+            ? [
+                {
+                  key: "for",
+                  label: "for",
+                  text: true,
+                  cellClassName: "text-soft whitespace-nowrap",
+                  cell: (r: HeldRecord) => r.name,
+                },
+              ]
+            : []),
           { key: "n", label: "cases", cell: (r) => r.n },
           { key: "won", label: "rose in 5 sessions", cell: (r) => percent(r.winRate, 0) },
           { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
