@@ -68,3 +68,20 @@ export function rotationRow(data: MarketData, members: number, folder: string): 
   if (!(Math.abs(sum - Number(said[1])) < 1e-6 * sum)) throw new Error("rotation and its reference in C disagree");
   row(job, ms, `${(ms / Number(said[0])).toFixed(1)} x scalar C (${Number(said[0]).toFixed(1)} ms)`);
 }
+
+/** A situation judged on every session of some instruments in scalar C: milliseconds, and how often it is true. */
+export function situationInC(
+  closes: readonly Float64Array[],
+  average: number,
+  folder: string,
+): { readonly ms: number; readonly sum: number } | undefined {
+  const binary = path.join(folder, "conditions");
+  if (spawnSync("gcc", ["-O3", "-o", binary, path.join(import.meta.dirname, "conditions.c"), "-lm"]).status !== 0)
+    return undefined;
+  const input = path.join(folder, "closes-of-members.bin");
+  fs.writeFileSync(input, "");
+  for (const close of closes) fs.appendFileSync(input, Buffer.from(close.slice().buffer));
+  const said = spawnSync(binary, [input, closes.length, closes[0]!.length, average].map(String), { encoding: "utf8" });
+  const [ms, sum] = said.stdout.trim().split(" ").map(Number);
+  return { ms: ms!, sum: sum! };
+}

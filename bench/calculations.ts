@@ -79,6 +79,6 @@ export async function calculationRows(database: string, folder: string): Promise
   row("Pressure over all history", timed(() => deriveWhole(whole, pressureColumn))[1]);
   row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
   row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
-  conditionRows(whole);
+  conditionRows(whole, folder);
   await db.destroy();
 }

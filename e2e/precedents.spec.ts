@@ -180,3 +180,22 @@ test("a database of bars alone is asked about its stocks", async ({ page }) => {
   await say(page, "leading sector");
   await expect(reading(page)).toContainText(/no finished occurrence|no session can be counted/);
 });
+
+test("of very many instruments p is worked out where it is asked for, with progress, and can be stopped", async ({ page }) => {
+  await page.goto(
+    `/precedents?for=market:&when=${encodeURIComponent("it has closed lower at least 2 times running")}&hold=3&overlaps=kept`,
+  );
+  await ready(page);
+  await page.getByRole("link", { name: "Test it against other dates" }).click();
+  // Stopped, begun again, and waited for.
+  const stop = page.getByRole("button", { name: "Stop" });
+  const over = page.getByText(/moved together to other dates an edge as large came about in [\d.]+% of them \(p [\d.]+\)/);
+  await expect(stop.or(over)).toBeVisible();
+  if (await stop.isVisible()) {
+    await stop.click({ timeout: 2000 }).catch(() => undefined);
+    const again = page.getByRole("button", { name: "Begin it again" });
+    await expect(again.or(over)).toBeVisible();
+    if (await again.isVisible()) await again.click();
+  }
+  await expect(over).toBeVisible({ timeout: 60_000 });
+});

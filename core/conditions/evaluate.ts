@@ -1,7 +1,7 @@
 import { isAbove, isBelow } from "../columns/compare";
 import type { Comparator, Condition, MeasureUse, Rule, Subject } from "./condition";
 import { isKnownAtOpen, measureOf, subjectOf } from "./measures";
-import { both, constantTruth, either, negated, truthOf, type Truth } from "./truth";
+import { both, constantTruth, either, negated, truthOf, unknownTruth, type Truth } from "./truth";
 
 /** Where the conditions on a subject are judged. */
 export interface Judged {
@@ -68,7 +68,9 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
   const of = subjectOf(left);
   const judged = source.subject(of);
   const atOpen = moment === "open" && judged.bring === undefined;
-  const rows = ownRows(judged);
+  // Where each bar is judged by itself, bars need not be brought together first.
+  const isByItself = !atOpen && isPlain(condition);
+  const rows = isByItself ? undefined : ownRows(judged);
   const own = (values: Float64Array) => (rows ? atRows(values, rows) : values);
   const column = (use: MeasureUse) => {
     const back = (use.ago ?? 0) + (atOpen && !isKnownAtOpen(use) ? 1 : 0);
@@ -80,13 +82,19 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
     return same ? lateBy(own(values), back) : own(lateOn(values, judged.ownOf?.(other), back));
   };
   const x = column(left);
-  const signs =
+  const y =
     typeof right === "object"
-      ? signsOf(x, column(right), isPrice(left) && isPrice(right))
-      : signsOfNumber(x, typeof right === "string" ? (measureOf(left.measure).labels?.[right] ?? NaN) : right, isPrice(left));
+      ? column(right)
+      : typeof right === "string"
+        ? (measureOf(left.measure).labels?.[right] ?? NaN)
+        : right;
+  const prices = isPrice(left) && (typeof right !== "object" || isPrice(right));
+  if (isByItself && !judged.bring) return truthByItself(x, y, { prices, comparator: condition.comparator, own: judged.own });
+  const signs = typeof y === "number" ? signsOfNumber(x, y, prices) : signsOf(x, y, prices);
   const truths = lasting(compared(signs, condition.comparator), condition);
   let out: Int8Array;
-  if (!rows && !condition.ago) out = truths;
+  if (isByItself) out = judged.own ? onlyOn(truths, judged.own) : truths;
+  else if (!rows && !condition.ago) out = truths;
   else {
     out = new Int8Array(judged.sessions).fill(-1);
     const ago = condition.ago ?? 0;
@@ -99,6 +107,42 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
   return truthOf(
     Int8Array.from(brought, (_, s) => (brought[s - shift] === brought[s - shift] ? (brought[s - shift] ?? -1) : -1)),
   );
+}
+
+/** Whether it looks at no bar but the one that is judged. */
+function isPlain({ left, comparator, right, running, within, firstIn, ago }: Condition): boolean {
+  const isLate = (left.ago ?? 0) > 0 || (typeof right === "object" && (right.ago ?? 0) > 0);
+  const isLasting = running !== undefined || within !== undefined || firstIn !== undefined;
+  return !isLate && !isLasting && !ago && comparator !== "crosses above" && comparator !== "crosses below";
+}
+
+interface ByItself {
+  readonly prices: boolean;
+  readonly comparator: Comparator;
+  readonly own: Uint8Array | undefined;
+}
+
+/** Truth of a comparison that looks at one bar only, in one pass. */
+function truthByItself(x: Float64Array, y: Float64Array | number, { prices, comparator, own }: ByItself): Truth {
+  const truth = unknownTruth(x.length);
+  const trueOn = TRUE_ON[comparator as keyof typeof TRUE_ON];
+  const level = typeof y === "number" ? y : NaN;
+  const levels = typeof y === "number" ? undefined : y;
+  for (let s = 0; s < x.length; s++) {
+    if (own && own[s] !== 1) continue;
+    const sign = signOf(x[s]!, levels ? levels[s]! : level, prices);
+    if (sign === UNKNOWN) continue;
+    const bit = 1 << (s & 31);
+    truth.known[s >> 5]! |= bit;
+    if ((trueOn >> (sign + 1)) & 1) truth.yes[s >> 5]! |= bit;
+  }
+  return truth;
+}
+
+/** Unknown where the subject has no bar. */
+function onlyOn(truths: Int8Array, own: Uint8Array): Int8Array {
+  for (let s = 0; s < truths.length; s++) if (own[s] !== 1) truths[s] = -1;
+  return truths;
 }
 
 function atRows(values: Float64Array, rows: Int32Array): Float64Array {

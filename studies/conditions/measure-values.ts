@@ -17,6 +17,7 @@ import {
   type Params,
 } from "@core";
 import { averageColumn } from "@studies/columns/averages";
+import { holidayColumns, placesColumns } from "@studies/columns/calendar";
 import { internalsColumns } from "@studies/columns/internals";
 import { participationPercents } from "@studies/columns/participation";
 import { regimeColumns, volatilitySlopeColumns } from "@studies/columns/regime";
@@ -180,19 +181,26 @@ export function calendarValues(of: Pick<SubjectSeries, "part" | "days">, use: Me
 }
 
 function ofCalendar({ part, days }: Pick<SubjectSeries, "part" | "days">, name: string, params: Params): Float64Array {
+  // On the sessions of its market they are kept.
+  const isMarket = days === part.sessions;
+  const places = () => {
+    const period = params["period"] as CalendarPeriod;
+    return isMarket ? part.perSession(placesColumns(period)) : sessionPlaces(days, part.holidays, period);
+  };
+  const holidays = () => (isMarket ? part.perSession(holidayColumns) : holidayDistances(days, part.holidays));
   switch (name) {
     case "weekday":
       return Float64Array.from(days, weekday);
     case "month":
       return Float64Array.from(days, (day) => (monthOf(day) % 12) + 1);
     case "session from start":
-      return sessionPlaces(days, part.holidays, params["period"] as CalendarPeriod).fromStart;
+      return places().fromStart;
     case "session from end":
-      return sessionPlaces(days, part.holidays, params["period"] as CalendarPeriod).fromEnd;
+      return places().fromEnd;
     case "sessions to holiday":
-      return holidayDistances(days, part.holidays).to;
+      return holidays().to;
     case "sessions since holiday":
-      return holidayDistances(days, part.holidays).since;
+      return holidays().since;
     default:
       throw new CoreError("bad-option", `measureValues: nobody gives the measure "${name}"`);
   }

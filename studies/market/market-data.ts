@@ -21,7 +21,6 @@ export interface MarketData extends ColumnData {
   readonly groups: readonly DatedGroup[];
   /** The members that breadth and timing speak of: those of the broad index, or every stock where there is none. */
   readonly universe: MembershipRuns;
-  readonly holidays: readonly HolidayRow[];
   /** Instruments that belong to no market (indexes abroad), on the calendar of their own days. */
   readonly worldwide?: MarketData;
 }
@@ -36,6 +35,8 @@ export interface ColumnData {
   readonly instruments: readonly Omit<InstrumentRow, "listed" | "delisted">[];
   /** To be read by the day on which each row became known. */
   readonly fundamentals: FundamentalColumns;
+  /** To be read by the day on which each became known. */
+  readonly holidays: readonly HolidayRow[];
 }
 
 /** Columns with one value a session. */

@@ -6,7 +6,7 @@ import type { Sample } from "./sample";
 export interface Fan {
   /** Points of a path: the entry, then the closes up to the exit. */
   readonly length: number;
-  /** The latest paths, one behind the other, signed fractions. */
+  /** The latest paths and the worst of all, one behind the other, signed fractions. */
   readonly paths: Float64Array;
   /** Epoch day of the occurrence and ticker of each. */
   readonly days: Int32Array;
@@ -34,12 +34,24 @@ export function fanOf(samples: readonly Sample[], trades: readonly SampledTrade[
   const [baseLow, baseHigh] = pathQuantiles(base, length, [0.25, 0.75]) as [Float64Array, Float64Array];
   const first = Math.max(0, trades.length - MOST_PATHS);
   const shown = trades.slice(first);
+  const paths = all.slice(first * length);
+  const worst = placeOfWorst(trades);
+  if (worst < first) {
+    // In the place of the oldest, so that it is always seen.
+    shown[0] = trades[worst]!;
+    paths.set(all.subarray(worst * length, (worst + 1) * length));
+  }
   return {
-    ...{ length, low, median, high, baseLow, baseHigh },
-    paths: all.slice(first * length),
+    ...{ length, low, median, high, baseLow, baseHigh, paths },
     days: Int32Array.from(shown, ({ sample, trade }) => sample.days[trade.t]!),
     tickers: shown.map(({ sample }) => sample.asked.ticker),
   };
+}
+
+function placeOfWorst(trades: readonly SampledTrade[]): number {
+  let worst = 0;
+  for (let k = 1; k < trades.length; k++) if (trades[k]!.trade.result < trades[worst]!.trade.result) worst = k;
+  return worst;
 }
 
 function basePaths(samples: readonly Sample[], plan: TradePlan, length: number): Float64Array {

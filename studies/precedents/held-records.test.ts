@@ -9,6 +9,7 @@ import { fanOf, histogramOf } from "./fan";
 import { heldRecords } from "./held-records";
 import { holding } from "./holding";
 import { precedents } from "./precedents";
+import { reDating } from "./re-dating";
 import { sampleOf } from "./sample";
 import { tradesInOrder } from "./statistics";
 
@@ -100,6 +101,20 @@ describe("the pictures of precedents", () => {
       expect(fan.median[k]).toBeLessThanOrEqual(fan.high[k]!);
     }
   });
+  it("show the worst of all where there are more than are shown", () => {
+    const all = askedInstruments(market, "AAA,BBB,IDX,IDY").instruments.map((one) =>
+      sampleOf(one, { rule, plan: PLAN, thinned: false, from: -Infinity, to: Infinity }),
+    );
+    const many = tradesInOrder(all);
+    const worst = many.reduce((a, b) => (b.trade.result < a.trade.result ? b : a));
+    expect(many.indexOf(worst)).toBeLessThan(many.length - 240);
+    const fan = fanOf(all, many, PLAN);
+    const ends = Array.from(fan.days, (_, k) => fan.paths[(k + 1) * fan.length - 1]!);
+    expect(ends).toHaveLength(240);
+    expect(Math.min(...ends)).toBeCloseTo(worst.trade.result, 12);
+    const at = ends.indexOf(Math.min(...ends));
+    expect([fan.days[at], fan.tickers[at]]).toEqual([worst.sample.days[worst.trade.t], worst.sample.asked.ticker]);
+  });
   it("share out all results over their bins", () => {
     const { edges, own, base } = histogramOf(samples, trades);
     expect(own.reduce((a, x) => a + x, 0)).toBeCloseTo(1, 12);
@@ -126,5 +141,32 @@ describe("the pictures of precedents", () => {
   });
   it("keep the span as sessions and as bits alike", () => {
     for (const { span, spanBits } of samples) expect(sessionsOf(spanBits)).toEqual(span);
+  });
+});
+
+describe("the test against other dates, as a long study", () => {
+  it("gives the p of the question, and tells how far it is", () => {
+    for (const [whom, overlaps] of [
+      ["AAA,BBB", "thinned"],
+      ["AAA", "kept"],
+      ["sector:Fish", "kept"],
+    ] as const) {
+      const params = { when: "it closes higher", for: whom, overlaps };
+      const shares: number[] = [];
+      const long = reDating.ask(market, reDating.params.parse(params), (share) => shares.push(share));
+      const { record } = precedents.ask(market, precedents.params.parse(params))!;
+      expect(long.p).toBe(record.p);
+      expect(long.n).toBe(record.n);
+      expect(shares).toEqual([...shares].sort((a, b) => a - b));
+      expect(saidAll(reDating.reading(long))).toMatch(/moved together to other dates .* of them \(p [\d.]+\)/);
+    }
+  });
+  it("lets whoever waits stop it", () => {
+    const stop = () => {
+      throw new Error("stopped");
+    };
+    expect(() => reDating.ask(market, reDating.params.parse({ when: "it closes higher", for: "AAA,BBB" }), stop)).toThrow(
+      "stopped",
+    );
   });
 });

@@ -107,6 +107,8 @@ const HELD_COLUMNS: readonly Column<HeldClause>[] = [
   },
 ];
 
+const SESSIONS_BACK = 800;
+
 const byRarity = (clauses: readonly HeldClause[]) =>
   [...clauses].sort((a, b) => a.share - b.share || (a.sentence < b.sentence ? -1 : 1));
 
@@ -122,7 +124,8 @@ function runUpTo(truth: Truth, last: number): number {
 
 /** Whether a clause of the calendar holds on a session to come. */
 function holdsOn(market: Market, rule: Rule, day: number): boolean {
-  const days = Int32Array.of(...market.sessions, day);
+  // Far enough back for the start of any year.
+  const days = Int32Array.of(...market.sessions.subarray(-SESSIONS_BACK), day);
   const judged = {
     sessions: days.length,
     column: (use: Parameters<typeof calendarValues>[1]) => calendarValues({ part: market, days }, use),
