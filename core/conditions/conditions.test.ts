@@ -73,6 +73,14 @@ describe("a condition", () => {
   });
 });
 
+describe("a session without a bar", () => {
+  it("leaves every condition unknown, also one whose measure has a value there, such as the calendar", () => {
+    const own = Uint8Array.of(1, 0, 1, 0);
+    for (const condition of [{}, { running: 1 }, { comparator: "at least" as const, right: 5 }])
+      expect(judge(condition, [12, 12, 12, 12], undefined, own)).toEqual([1, -1, 1, -1]);
+  });
+});
+
 describe("a rule", () => {
   const yes: Rule = { left: { measure: "close" }, comparator: "above", right: 0 };
   const no: Rule = { left: { measure: "close" }, comparator: "below", right: 0 };

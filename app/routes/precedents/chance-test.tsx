@@ -39,7 +39,7 @@ export function ChanceTest({ test }: { test: Test | undefined }) {
   if (job?.state === "running" || isOver)
     return (
       <div className="mt-3">
-        <JobProgress job={job ?? test.job} doing="Testing against other dates" />
+        <JobProgress job={job} doing="Testing against other dates" />
       </div>
     );
   return (
