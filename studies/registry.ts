@@ -25,6 +25,8 @@ import { regimeStudy } from "@studies/regime/regime";
 import { regimeStates } from "@studies/regime/regime-states";
 import { rotation } from "@studies/rotation/rotation";
 import { signals } from "@studies/timing/signals";
+import { consistency } from "@studies/seasons/consistency";
+import { monthTable } from "@studies/seasons/month-table";
 import { stocks } from "@studies/strength/stocks";
 import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
@@ -59,6 +61,8 @@ const ALL = [
   heldRecords,
   keyLevels,
   priceChanges,
+  consistency,
+  monthTable,
   stocks,
   chart,
   directory,

@@ -1,3 +1,4 @@
+import { quantileOfSorted } from "../stats/quantile";
 import { entrySession, type TradedBars, type TradePlan } from "./trade";
 
 /**
@@ -52,13 +53,4 @@ export function pathQuantiles(paths: Float64Array, length: number, shares: reado
     shares.forEach((share, q) => (out[q]![k] = quantileOfSorted(column, share)));
   }
   return out;
-}
-
-/** A quantile of sorted values, by linear interpolation; NaN of none. */
-export function quantileOfSorted(sorted: Float64Array, share: number): number {
-  if (sorted.length === 0) return NaN;
-  const place = (sorted.length - 1) * share;
-  const low = Math.floor(place);
-  const rest = place - low;
-  return rest === 0 ? sorted[low]! : sorted[low]! + rest * (sorted[low + 1]! - sorted[low]!);
 }

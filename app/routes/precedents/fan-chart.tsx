@@ -129,7 +129,11 @@ export function FanChart({ fan, startsAtOpen, several, onOpen }: Props) {
           { label: "median", colour: "var(--teal)", line: "solid" },
           { label: "middle half", colour: "var(--teal)", area: true },
           { label: "middle half of all sessions", colour: "var(--ink)", line: "dashed" },
-          { label: count < 240 ? "an occurrence" : "one of the latest 240 occurrences, or the worst", colour: "var(--soft)", line: "solid" },
+          {
+            label: count < 240 ? "an occurrence" : "one of the latest 240 occurrences, or the worst",
+            colour: "var(--soft)",
+            line: "solid",
+          },
         ]}
       />
     </figure>

@@ -1,13 +1,10 @@
 import { measure, numberOf, type Measure, type Phrase } from "../measure";
 import { is, valueOf } from "./phrasing";
+import { MONTH_NAMES } from "../../seasons/month-names";
 import { CALENDAR_PERIODS } from "../../seasons/session-calendar";
 import { monthWinRate } from "../../seasons/month-win-rate";
 
 const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday"];
-const MONTHS = [
-  ...["January", "February", "March", "April", "May", "June"],
-  ...["July", "August", "September", "October", "November", "December"],
-];
 const from1 = (names: readonly string[]) => Object.fromEntries(names.map((name, k) => [name, k + 1]));
 
 const PERIOD = { name: "period", default: "month", among: CALENDAR_PERIODS } as const;
@@ -37,15 +34,15 @@ export const CALENDAR_MEASURES: readonly Measure[] = (
     measure({
       name: "month",
       unit: "label",
-      labels: from1(MONTHS),
+      labels: from1(MONTH_NAMES),
       noun: "month",
       aliases: ["month"],
       forms: [
         { text: "the month is {value}", comparator: "is" },
         { text: "the month is not {value}", comparator: "is not" },
       ],
-      usual: MONTHS.map((m) => ["is", m] as const),
-      phrases: MONTHS.flatMap((m): Phrase[] => [
+      usual: MONTH_NAMES.map((m) => ["is", m] as const),
+      phrases: MONTH_NAMES.flatMap((m): Phrase[] => [
         { text: m.toLowerCase(), rule: () => is("month", "is", m) },
         { text: `in ${m.toLowerCase()}`, rule: () => is("month", "is", m) },
       ]),

@@ -1,0 +1,22 @@
+import { z } from "zod";
+
+/** The years that are looked at: so many that end with the present one, less those left out. */
+export const yearParams = {
+  years: z
+    .union([z.literal("all"), z.coerce.number().int().min(2).max(100)])
+    .default(10)
+    .describe('calendar years, the present one among them, or "all"'),
+  without: z.array(z.coerce.number().int().min(1800).max(2500)).default([]).describe("years left out"),
+};
+
+export interface YearsAsked {
+  readonly years: number | "all";
+  readonly without: readonly number[];
+}
+
+/** Whether a year is looked at as of another; one left out is not. */
+export function yearsOf({ years, without }: YearsAsked, present: number): (year: number) => boolean {
+  const first = years === "all" ? -Infinity : present - years + 1;
+  const left = new Set(without);
+  return (year) => year >= first && year <= present && !left.has(year);
+}
