@@ -12,7 +12,6 @@ import { measureOf, paramsOf } from "./measures";
  * @param days epoch days of the sessions, ascending
  * @returns a column of the same length; NaN where it is not defined and where there is no bar
  * @throws CoreError `bad-option` for a measure that is not of bars, or parameters that do not exist
- * @example measureColumn({ measure: "sma", params: { n: 2 } }, bars, days) // => [NaN, 10.5, ...]
  */
 export function measureColumn(use: MeasureUse, bars: MeasuredBars, days: Int32Array): Float64Array {
   const { column } = measureOf(use.measure);
