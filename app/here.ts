@@ -99,6 +99,11 @@ export function useFollowedRouter(): void {
   }, [context]);
 }
 
+/** Whether another address was asked for and its page is not drawn yet. */
+export function isUnderWay(): boolean {
+  return router !== undefined && router.state.navigation.state !== "idle";
+}
+
 /** The address that was asked for last of the screen in view. */
 function addressNow(): { readonly pathname: string; readonly search: string } {
   const asked = router?.state.navigation;

@@ -12,6 +12,7 @@ const LEVELS: Readonly<Record<string, readonly string[]>> = {
   "/groups": ["in", "of"],
   "/rotation": ["set", "in"],
   "/period-map": ["set", "in"],
+  "/seasons": ["set", "in"],
 };
 
 export function screenOf(pathname: string, search: string): string {
@@ -51,13 +52,20 @@ export function useOpeners(): void {
   }, [pathname, search, type]);
 }
 
+/** Whether two screens are instruments of one kind of page, such as charts: one steps from the one to the other. */
+function isNextOfList(screen: string, drawnScreen: string): boolean {
+  const [path, drawnPath] = [screen, drawnScreen].map((s) => s.split("|")[0]!);
+  return path !== drawnPath && path!.split("/")[1] === drawnPath!.split("/")[1];
+}
+
 /** Back to where this screen was opened from, as of the date and with the focus of now; to another address without one. */
 export function useWayBack(): (otherwise: string | undefined) => boolean {
   const navigate = useNavigate();
   return (otherwise) => {
     const screen = screenOf(window.location.pathname, window.location.search);
-    // What is not drawn yet was opened from what is.
-    const opener = screen === drawn.screen || screen === goingBack?.to ? openers.get(screen) : drawn.href;
+    // What is not drawn yet was opened from what is, or took its place as the next of a list.
+    const undrawn = isNextOfList(screen, drawn.screen) ? openers.get(drawn.screen) : drawn.href;
+    const opener = screen === drawn.screen || screen === goingBack?.to ? openers.get(screen) : undrawn;
     const to = opener === undefined ? otherwise : withHere(opener, hereNow());
     if (to === undefined) return false;
     const { pathname, search } = new URL(to, window.location.href);

@@ -1,4 +1,5 @@
 import {
+  CalendarDays,
   ChartCandlestick,
   ChartScatter,
   Compass,
@@ -80,6 +81,14 @@ export const COURSE = [
         path: "/period-map",
         letter: "p",
         about: "What every member made between two sessions, and who held up",
+      },
+      {
+        id: "seasons",
+        icon: CalendarDays,
+        name: "Seasons",
+        path: "/seasons",
+        letter: "s",
+        about: "Which members have been consistent in a month of the year",
       },
     ],
   },

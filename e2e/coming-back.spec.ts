@@ -28,7 +28,7 @@ test("from Today to the weakest holding of a fund and back, by keyboard alone", 
   await page.keyboard.press("Enter");
   await page.keyboard.type("funds");
   await page.keyboard.press("Enter");
-  await expect(page).toHaveURL(/peers=fund/);
+  await expect(page.getByRole("button", { name: "Peer set: funds" })).toBeVisible();
   await page.keyboard.press("m");
   const funds = rows(page, "Groups by strength");
   await expect(funds.first()).toBeFocused();

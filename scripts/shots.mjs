@@ -24,7 +24,6 @@ function precedents(tickers, more) {
 const views = [
   ["today", "/"],
   ["regime", "/regime"],
-  ["regime-states", "/regime", "How states of"],
   ["breadth", "/breadth"],
   ["timing", "/timing"],
   ["groups", "/groups"],
@@ -32,6 +31,7 @@ const views = [
   ["rotation-flat", "/rotation?set=asset-class&beside=flat"],
   ["fund", "/groups?in=group:HUBUT&beside=chart"],
   ["period-map", "/period-map"],
+  ["seasons", "/seasons?set=sector"],
   ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
   [
     "precedents-variants",

@@ -5,7 +5,17 @@ import type { Market } from "@studies/market/market";
 /** A place in the application, as a study names it: the screen and what it should show there. */
 export interface Link {
   readonly screen:
-    "today" | "regime" | "breadth" | "timing" | "rotation" | "groups" | "period-map" | "precedents" | "key-levels" | "chart";
+    | "today"
+    | "regime"
+    | "breadth"
+    | "timing"
+    | "rotation"
+    | "groups"
+    | "period-map"
+    | "seasons"
+    | "precedents"
+    | "key-levels"
+    | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }
 

@@ -6,7 +6,7 @@
  * @param of M, from which they are drawn
  * @param won W of them
  * @returns a fraction
- * @example atLeast(2, 2, 4, 2) // => 0.16666666666666666
+ * @example Math.round(6 * atLeast(2, 2, 4, 2)) // => 1
  */
 export function atLeast(k: number, n: number, of: number, won: number): number {
   const least = Math.max(0, n - (of - won));

@@ -21,7 +21,7 @@ import type { Inside } from "@studies/sets/set-below";
 import { tableOf, type Column } from "@studies/table";
 import { fixed, percent, signedPercent } from "@studies/words/words";
 import { heldOut, type HeldOut } from "./held-out";
-import { yearParams, yearsOf } from "./season-params";
+import { inYears, yearParams, yearsOf } from "./season-params";
 
 /** One member of a set in one month of the year. */
 export interface ConsistencyRow extends SeasonRecord {
@@ -173,15 +173,15 @@ function readingOf({ set, inName, month, side, rows, expected, heldOut: held }: 
   const monthName = MONTH_NAMES[month - 1]!;
   const where = inName === "" ? many : `${many} in ${inName}`;
   const first = rows[0];
-  if (!first) return [[`None of the ${where} has a ${monthName} that counts yet.`]];
+  if (!first) return [[`No ${monthName} of the ${where} counts yet.`]];
   const reach = rows.filter((row) => row.wins >= first.wins && row.n >= first.n).length;
   const sentences: Sentence[] = [
     [
       `In ${monthName} `,
       { figure: first.name },
-      ` ${side} in `,
-      { figure: `${first.wins} of ${first.n}` },
-      ` years, by ${signedPercent(first.median)} in the median`,
+      ` ${side} `,
+      { figure: inYears(first.wins, first.n) },
+      `, by ${signedPercent(first.median)} in the median`,
       reach > 1 ? `, and ${reach - 1} more of ${rows.length} ${where} as often` : "",
       "; by chance ",
       { figure: fixed(expected[first.wins]!, 1) },

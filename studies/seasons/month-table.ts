@@ -18,7 +18,7 @@ import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { groupsTitle } from "@studies/sets/group-members";
 import { tableOf, type Column } from "@studies/table";
 import { signedPercent } from "@studies/words/words";
-import { yearParams, yearsOf } from "./season-params";
+import { inYears, yearParams, yearsOf } from "./season-params";
 
 /** One year of the table. */
 export interface SeasonYear {
@@ -164,8 +164,9 @@ function readingOf({ name, period, columns }: Told): Sentence[] {
   const [best, worst] = [by(1), by(-1)];
   const told = ({ place, without: r }: SeasonColumn): Sentence => [
     { figure: placeName(period, place) },
-    ` (rose in ${r.wins} of ${r.n} years, ${signedPercent(r.median)} in the median)`,
+    ` (rose ${inYears(r.wins, r.n)}, ${signedPercent(r.median)} in the median)`,
   ];
+  if (best === worst) return [[`Of ${name} only one ${period} has three years of history: `, ...told(best), "."]];
   return [[`${name} rose most often in `, ...told(best), " and least often in ", ...told(worst), "."]];
 }
 

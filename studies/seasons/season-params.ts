@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { none } from "@studies/words/words";
 
 /** The years that are looked at: so many that end with the present one, less those left out. */
 export const yearParams = {
@@ -19,4 +20,10 @@ export function yearsOf({ years, without }: YearsAsked, present: number): (year:
   const first = years === "all" ? -Infinity : present - years + 1;
   const left = new Set(without);
   return (year) => year >= first && year <= present && !left.has(year);
+}
+
+/** How often, with the years counted: "in 8 of 9 years", "in none of 5 years", "in its only year". */
+export function inYears(wins: number, n: number): string {
+  if (n === 1) return wins === 1 ? "in its only year" : "not in its only year";
+  return `in ${none(wins)} of ${n} years`;
 }

@@ -6,6 +6,7 @@ import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { consistency } from "./consistency";
 import { monthTable, placeName } from "./month-table";
+import { inYears } from "./season-params";
 
 const N = 2300;
 const SECTORS = ["Fish", "Boats", "Nets", "Salt", "Ropes", "Tar"];
@@ -177,7 +178,13 @@ describe("the month table", () => {
     const r = ask({ of: "S1", years: "all" });
     const share = r.columns.map((c) => c.without.wins / c.without.n);
     const best = r.columns[share.indexOf(Math.max(...share))]!;
-    expect(saidAll(monthTable.reading(r))).toContain(`(rose in ${best.without.wins} of ${best.without.n} years`);
+    expect(saidAll(monthTable.reading(r))).toContain(`(rose ${inYears(best.without.wins, best.without.n)},`);
+    expect([inYears(3, 4), inYears(0, 4), inYears(1, 1), inYears(0, 1)]).toEqual([
+      "in 3 of 4 years",
+      "in none of 4 years",
+      "in its only year",
+      "not in its only year",
+    ]);
     expect([placeName("month", 2), placeName("quarter", 2), placeName("week", 2)]).toEqual(["February", "quarter 2", "week 2"]);
     expect(r.inProgress).toEqual({ year: yearOf(market.asOf), place: Number(isoDate(market.asOf).slice(5, 7)) });
   });

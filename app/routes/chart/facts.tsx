@@ -4,6 +4,7 @@ import { rungName, type keyLevels, type LevelRung } from "@studies/key-levels/ke
 import { date, fixed, price, signed, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
+import { Explained } from "~/ui/term";
 import { signColour } from "~/ui/tint";
 
 export type ChartResult = ResultOf<typeof chart>;
@@ -84,7 +85,7 @@ function NextLevels({ levels: { ticker, close, lines } }: { levels: Levels }) {
   return (
     <section>
       <h2 className="heading flex justify-between border-b border-ink/60 pb-0.5">
-        Key levels
+        <Explained text="Key levels" />
         <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/key-levels", { for: ticker })}>
           all
         </Link>

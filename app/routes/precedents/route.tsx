@@ -15,6 +15,7 @@ import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ThinBar } from "~/ui/clause-editor/clause-line";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
@@ -164,6 +165,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
             </button>
             <Link
               className="text-indigo hover:underline"
+              title={explanationsOf("key levels")}
               to={hrefOf(here, "/key-levels", { for: keyLevelsOf(answer), when: empty ? undefined : ruleText(rule) })}
             >
               key levels…

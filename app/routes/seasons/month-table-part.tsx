@@ -1,0 +1,127 @@
+import { Link, useNavigate } from "react-router";
+import { MONTH_NAMES } from "@core/seasons/month-names";
+import { placeName, type monthTable, type SeasonYear } from "@studies/seasons/month-table";
+import { signed } from "@studies/words/words";
+import { hrefNowWith, hrefOf, useHere } from "~/here";
+import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
+import { tint } from "~/ui/tint";
+import type { ResultOf } from "~/wire";
+
+type Answer = ResultOf<typeof monthTable>;
+/** A row of the table: a year, or what the years come to. */
+type Line = {
+  readonly label: string;
+  readonly of: (place: number) => string;
+  readonly whole: string;
+  readonly year?: SeasonYear;
+};
+
+const percents = (x: number) => (Number.isNaN(x) ? "–" : signed(100 * x, 1));
+const HATCH = "repeating-linear-gradient(135deg, transparent 0 4px, var(--rule) 4px 6px)";
+
+/** Every month of every year of one member; pressing a year leaves it out of the averages. */
+export function MonthTablePart({ table, month }: { table: Answer; month: number }) {
+  const here = useHere();
+  const navigate = useNavigate();
+  const { rows, columns, without, inProgress, period, name, ticker } = table;
+  const full = fullOf(rows);
+  const toggle = (year: number) => {
+    const next = without.includes(year) ? without.filter((y) => y !== year) : [...without, year];
+    void navigate(hrefNowWith({ without: next.map(String) }), { replace: true, preventScrollReset: true });
+  };
+  const lines: Line[] = [
+    ...rows.map((year): Line => ({
+      label: String(year.year),
+      year,
+      whole: percents(year.whole),
+      of: (k) => percents(year.values[k]!),
+    })),
+    { label: "mean", whole: "", of: (k) => percents(columns[k]!.all.mean) },
+    ...(without.length > 0
+      ? [{ label: `mean without ${without.join(", ")}`, whole: "", of: (k: number) => percents(columns[k]!.without.mean) }]
+      : []),
+    { label: "median", whole: "", of: (k) => percents(columns[k]!.without.median) },
+    { label: "rose", whole: "", of: (k) => `${columns[k]!.without.wins} of ${columns[k]!.without.n}` },
+  ];
+  const isNow = (line: Line, k: number) => inProgress?.year === line.year?.year && inProgress?.place === k + 1;
+  const places = columns.map((c) => c.place);
+  return (
+    <section aria-label={`${name}, month by month`} className="mt-4">
+      <p className="mb-1 flex items-baseline justify-between gap-4">
+        <span>
+          <b className="font-semibold">{name}</b>, month by month, in percent
+          {ticker !== "" && (
+            <>
+              {" "}
+              (
+              <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
+                chart
+              </Link>
+              )
+            </>
+          )}
+        </span>
+        <span className="text-[12px] text-soft">press a year to leave it out</span>
+      </p>
+      <PlainTable
+        caption={`Returns of ${name} by month and year`}
+        rows={lines}
+        rowKey={(line) => line.label}
+        rowClassName={(line) => (line.year ? "h-[22px]" : "h-[22px] text-soft")}
+        columns={[
+          {
+            key: "year",
+            label: "",
+            spoken: "year",
+            cellClassName: "whitespace-nowrap",
+            cell: ({ label, year }) =>
+              year ? (
+                <button
+                  type="button"
+                  aria-pressed={year.isLeftOut}
+                  title={year.isLeftOut ? "Count it again" : "Leave it out of the averages"}
+                  className={`hover:text-indigo ${year.isLeftOut ? "text-soft line-through" : ""}`}
+                  onClick={() => {
+                    toggle(year.year);
+                  }}
+                >
+                  {label}
+                </button>
+              ) : (
+                label
+              ),
+          },
+          ...places.map((place, k): PlainColumn<Line> => ({
+            key: String(place),
+            label: period === "month" ? MONTH_NAMES[k]!.slice(0, 3) : placeName(period, place),
+            headClassName: place === month ? "font-semibold text-ink" : "",
+            className: "pl-1 pr-1",
+            cellClassName: (line) =>
+              [line.year?.isLeftOut ? "text-soft line-through" : "", place === month ? "border-x border-x-indigo/60" : ""].join(
+                " ",
+              ),
+            tint: (line) =>
+              isNow(line, k)
+                ? { background: HATCH }
+                : line.year && !line.year.isLeftOut
+                  ? tint(line.year.values[k]!, full)
+                  : undefined,
+            title: (line) => (isNow(line, k) ? "in progress, not counted" : undefined),
+            cell: (line) => line.of(k),
+          })),
+          { key: "whole", label: "year", cellClassName: "font-semibold", cell: (line) => line.whole },
+        ]}
+      />
+    </section>
+  );
+}
+
+/** The return at which the tint is strongest: more than nine tenths of those shown. */
+function fullOf(rows: readonly SeasonYear[]): number {
+  const all = rows
+    .flatMap((row) => Array.from(row.values))
+    .filter((x) => !Number.isNaN(x))
+    .map(Math.abs)
+    .sort((a, b) => a - b);
+  return all[Math.floor(0.9 * all.length)] ?? 1;
+}
