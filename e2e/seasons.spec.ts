@@ -33,7 +33,7 @@ test("by keyboard: a consistent sector of the month, its stocks, the chart of on
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/chart\//);
   const first = page.url();
-  await ready(page);
+  await expect(reading(page)).toContainText("closed at");
   await page.keyboard.press("ArrowDown");
   await expect(page).not.toHaveURL(first);
   await page.keyboard.press("Backspace");
@@ -58,6 +58,42 @@ test("a year is left out and counted again, with both averages in view", async (
   await page.getByRole("button", { name: "Side: rose" }).click();
   await page.getByRole("menuitemradio", { name: "fell" }).click();
   await expect(reading(page)).toContainText(/ fell in \d of \d years/);
+});
+
+test("the path of the year is walked by keys; weeks and quarters are the same table", async ({ page }) => {
+  await page.goto("/seasons?years=5");
+  await ready(page);
+  const path = page.getByRole("slider", { name: /^Path of the year of/ });
+  await expect(path).toHaveAttribute("aria-valuetext", /^Session \d+, in \w+: .* in the mean, this year [+−]?[\d.]+%$/);
+  const now = Number(await path.getAttribute("aria-valuenow"));
+  await path.focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(path).toHaveAttribute("aria-valuenow", String(now - 1));
+  await page.keyboard.press("Home");
+  await expect(path).toHaveAttribute("aria-valuetext", /^Session 1, in January/);
+  await page.getByRole("button", { name: "Divided by: month" }).click();
+  await page.getByRole("menuitemradio", { name: "quarter" }).click();
+  const quarters = page.getByRole("table", { name: /by quarter and year$/ });
+  await expect(quarters.getByRole("columnheader")).toHaveText([
+    "year",
+    "quarter 1",
+    "quarter 2",
+    "quarter 3",
+    "quarter 4",
+    "year",
+  ]);
+});
+
+test("Today names the sectors that have been consistent in this month and the next", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  const months = page.getByRole("region", { name: "Months of the sectors" });
+  await expect(months.getByText(/^In \w+ .* rose in .*; by chance [\d.]+ of \d+ would do so/)).toHaveCount(2);
+  const next = months.getByRole("link").last();
+  const name = (await next.innerText()).trim();
+  await next.click();
+  await expect(page).toHaveURL(/\/seasons\?month=/);
+  await expect(reading(page)).toContainText(`In ${name}`);
 });
 
 test("a market of bars alone says what lacks, and compares its stocks", async ({ page }) => {

@@ -1,5 +1,6 @@
 import {
   calendarPeriods,
+  monthOf,
   MONTH_NAMES,
   periodReturns,
   SEASON_PERIODS,
@@ -99,6 +100,7 @@ export const monthTable = defineStudy({
       /** The year and place of the period in progress, where there is one. */
       inProgress: periods.isLastOver ? undefined : { year: periods.years[counted]!, place: periods.places[counted]! },
       path: yearPath(close, days, pathYears(params, present, days)),
+      monthStarts: monthStarts(days, yearOfSession),
     };
   },
   reading: (r) => (r ? readingOf(r) : []),
@@ -115,6 +117,19 @@ function pathYears(
 ): number[] {
   const first = years === "all" ? yearOf(days[0] ?? 0) : present - years;
   return Array.from({ length: Math.max(0, present - first) }, (_, k) => first + k).filter((year) => !without.includes(year));
+}
+
+/** Session of the year with which each month begins, in the latest year that is over (or the only one). */
+function monthStarts(days: Int32Array, yearOfSession: Int32Array): number[] {
+  const present = yearOfSession[days.length - 1] ?? 0;
+  const year = yearOfSession.includes(present - 1) ? present - 1 : present;
+  const first = yearOfSession.indexOf(year);
+  const starts: number[] = [];
+  for (let s = first; s >= 0 && s < days.length && yearOfSession[s] === year; s++) {
+    const month = monthOf(days[s]!) % 12;
+    while (starts.length <= month) starts.push(s - first);
+  }
+  return starts;
 }
 
 function seriesOf(market: Market, of: string) {

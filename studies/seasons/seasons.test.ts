@@ -166,6 +166,13 @@ describe("the month table", () => {
     expect(r.rows.find((row) => row.year === 2031)?.isLeftOut).toBe(years.includes(2031) ? true : undefined);
   });
 
+  it("names the session of the year with which each month begins", () => {
+    const { monthStarts } = ask({ of: "S1" });
+    const year = String(yearOf(market.asOf) - 1);
+    const own = Array.from(market.sessions, isoDate).filter((iso) => iso.startsWith(year));
+    expect(monthStarts).toEqual(Array.from({ length: 12 }, (_, k) => own.findIndex((iso) => Number(iso.slice(5, 7)) === k + 1)));
+  });
+
   it("is of groups as well, by quarters and weeks, and of nothing for what is not known", () => {
     expect(ask({ of: "sector:Fish" }).name).toBe("Fish");
     expect(ask({ of: "S0", period: "quarter" }).columns).toHaveLength(4);

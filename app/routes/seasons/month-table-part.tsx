@@ -3,9 +3,11 @@ import { MONTH_NAMES } from "@core/seasons/month-names";
 import { placeName, type monthTable, type SeasonYear } from "@studies/seasons/month-table";
 import { signed } from "@studies/words/words";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
+import { InlineMenu } from "~/ui/inline-menu";
 import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
+import { YearPathChart } from "./year-path-chart";
 
 type Answer = ResultOf<typeof monthTable>;
 /** A row of the table: a year, or what the years come to. */
@@ -16,6 +18,11 @@ type Line = {
   readonly year?: SeasonYear;
 };
 
+const PERIODS = [
+  { value: "month", label: "month" },
+  { value: "quarter", label: "quarter" },
+  { value: "week", label: "week" },
+];
 const percents = (x: number) => (Number.isNaN(x) ? "–" : signed(100 * x, 1));
 const HATCH = "repeating-linear-gradient(135deg, transparent 0 4px, var(--rule) 4px 6px)";
 
@@ -23,7 +30,8 @@ const HATCH = "repeating-linear-gradient(135deg, transparent 0 4px, var(--rule) 
 export function MonthTablePart({ table, month }: { table: Answer; month: number }) {
   const here = useHere();
   const navigate = useNavigate();
-  const { rows, columns, without, inProgress, period, name, ticker } = table;
+  const { rows, columns, without, inProgress, period, name, ticker, path, monthStarts } = table;
+  const isInView = (place: number) => period === "month" && place === month;
   const full = fullOf(rows);
   const toggle = (year: number) => {
     const next = without.includes(year) ? without.filter((y) => y !== year) : [...without, year];
@@ -46,10 +54,11 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
   const isNow = (line: Line, k: number) => inProgress?.year === line.year?.year && inProgress?.place === k + 1;
   const places = columns.map((c) => c.place);
   return (
-    <section aria-label={`${name}, month by month`} className="mt-4">
+    <section aria-label={`${name}, year by year`} className="mt-4">
       <p className="mb-1 flex items-baseline justify-between gap-4">
         <span>
-          <b className="font-semibold">{name}</b>, month by month, in percent
+          <b className="font-semibold">{name}</b>, by{" "}
+          <InlineMenu label="Divided by" param="period" value={period} choices={PERIODS} />, in percent
           {ticker !== "" && (
             <>
               {" "}
@@ -63,55 +72,61 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
         </span>
         <span className="text-[12px] text-soft">press a year to leave it out</span>
       </p>
-      <PlainTable
-        caption={`Returns of ${name} by month and year`}
-        rows={lines}
-        rowKey={(line) => line.label}
-        rowClassName={(line) => (line.year ? "h-[22px]" : "h-[22px] text-soft")}
-        columns={[
-          {
-            key: "year",
-            label: "",
-            spoken: "year",
-            cellClassName: "whitespace-nowrap",
-            cell: ({ label, year }) =>
-              year ? (
-                <button
-                  type="button"
-                  aria-pressed={year.isLeftOut}
-                  title={year.isLeftOut ? "Count it again" : "Leave it out of the averages"}
-                  className={`hover:text-indigo ${year.isLeftOut ? "text-soft line-through" : ""}`}
-                  onClick={() => {
-                    toggle(year.year);
-                  }}
-                >
-                  {label}
-                </button>
-              ) : (
-                label
-              ),
-          },
-          ...places.map((place, k): PlainColumn<Line> => ({
-            key: String(place),
-            label: period === "month" ? MONTH_NAMES[k]!.slice(0, 3) : placeName(period, place),
-            headClassName: place === month ? "font-semibold text-ink" : "",
-            className: "pl-1 pr-1",
-            cellClassName: (line) =>
-              [line.year?.isLeftOut ? "text-soft line-through" : "", place === month ? "border-x border-x-indigo/60" : ""].join(
-                " ",
-              ),
-            tint: (line) =>
-              isNow(line, k)
-                ? { background: HATCH }
-                : line.year && !line.year.isLeftOut
-                  ? tint(line.year.values[k]!, full)
-                  : undefined,
-            title: (line) => (isNow(line, k) ? "in progress, not counted" : undefined),
-            cell: (line) => line.of(k),
-          })),
-          { key: "whole", label: "year", cellClassName: "font-semibold", cell: (line) => line.whole },
-        ]}
-      />
+      <div className="grid grid-cols-[minmax(0,1fr)_340px] items-start gap-7">
+        <div className="min-w-0 overflow-x-auto" tabIndex={period === "week" ? 0 : undefined}>
+          <PlainTable
+            caption={`Returns of ${name} by ${period} and year`}
+            rows={lines}
+            rowKey={(line) => line.label}
+            rowClassName={(line) => (line.year ? "h-[22px]" : "h-[22px] text-soft")}
+            columns={[
+              {
+                key: "year",
+                label: "",
+                spoken: "year",
+                cellClassName: "whitespace-nowrap",
+                cell: ({ label, year }) =>
+                  year ? (
+                    <button
+                      type="button"
+                      aria-pressed={year.isLeftOut}
+                      title={year.isLeftOut ? "Count it again" : "Leave it out of the averages"}
+                      className={`hover:text-indigo ${year.isLeftOut ? "text-soft line-through" : ""}`}
+                      onClick={() => {
+                        toggle(year.year);
+                      }}
+                    >
+                      {label}
+                    </button>
+                  ) : (
+                    label
+                  ),
+              },
+              ...places.map((place, k): PlainColumn<Line> => ({
+                key: String(place),
+                label: period === "month" ? MONTH_NAMES[k]!.slice(0, 3) : period === "week" ? place : placeName(period, place),
+                headClassName: isInView(place) ? "font-semibold text-ink" : "",
+                className: "pl-1 pr-1 whitespace-nowrap",
+                cellClassName: (line) =>
+                  [
+                    line.year?.isLeftOut ? "text-soft line-through" : "",
+                    isInView(place) ? "border-x border-x-indigo/60" : "",
+                  ].join(" "),
+                tint: (line) =>
+                  isNow(line, k)
+                    ? { background: HATCH }
+                    : line.year && !line.year.isLeftOut
+                      ? tint(line.year.values[k]!, full)
+                      : undefined,
+                title: (line) => (isNow(line, k) ? "in progress, not counted" : undefined),
+                cell: (line) => line.of(k),
+              })),
+              { key: "whole", label: "year", cellClassName: "font-semibold", cell: (line) => line.whole },
+            ]}
+          />
+        </div>
+        <YearPathChart name={name} path={path} monthStarts={monthStarts} />
+      </div>
     </section>
   );
 }

@@ -66,7 +66,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
   };
   useKeys({ Backspace: () => wayBack(undefined) });
   const kept = Object.fromEntries(
-    ["month", "years", "side", "without"].map((name) => [name, name === "month" ? String(month) : search.getAll(name)]),
+    ["month", "years", "side", "without", "period"].map((name) => [name, name === "month" ? String(month) : search.getAll(name)]),
   );
   useEffect(() => {
     // None of a screen that was left.
@@ -158,8 +158,8 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
         <ConsistencyTable answer={answer} href={openHref} onActive={follow} />
       ) : (
         <p data-main className="mt-4 max-w-xl text-soft">
-          None of the {PEER_SETS[set].many} has a {MONTH_NAMES[month - 1]} that counts at this date: a month needs a close in the
-          month before it. Choose another set, or a later date.
+          A month of the {PEER_SETS[set].many} counts once it is over, with a close in the month before it. Choose another set, or
+          a later date.
         </p>
       )}
       {table && <MonthTablePart table={table} month={month} />}

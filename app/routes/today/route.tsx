@@ -1,6 +1,9 @@
 import { useCallback, useMemo } from "react";
 import { regimeStudy } from "@studies/regime/regime";
 import { today } from "@studies/today/today";
+import { monthOf } from "@core/columns/epoch-day";
+import { MONTH_NAMES } from "@core/seasons/month-names";
+import { consistency } from "@studies/seasons/consistency";
 import { heldRecords } from "@studies/precedents/held-records";
 import { askFor, findFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
@@ -20,6 +23,7 @@ import type { Route } from "./+types/route";
 import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { HoldingNow } from "./holding-now";
+import { MonthsNow, type MonthSaid } from "./months-now";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
 import { Explained } from "~/ui/term";
 
@@ -35,6 +39,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   ]);
   // Comes after the page: what holds is worked out while the rest is read already.
   const held = findFor(request, heldRecords, {}).then((said) => said && toWire(said.result));
+  const months = consistentMonths(request, answer.result.asOf);
   const situations = await holdingSituations(request, answer.market);
   return {
     reading: answer.reading,
@@ -44,7 +49,22 @@ export async function loader({ request }: Route.LoaderArgs) {
     summaries,
     situations,
     held,
+    months,
   };
+}
+
+/** The sectors in the month of a session and in the one after it. */
+async function consistentMonths(request: Request, asOf: number): Promise<MonthSaid[]> {
+  const now = monthOf(asOf) % 12;
+  const said = await Promise.all(
+    [now, (now + 1) % 12].map(async (k) => {
+      const answer = await findFor(request, consistency, { month: String(k + 1) });
+      return answer && answer.result.rows.length > 0
+        ? { month: k + 1, name: MONTH_NAMES[k]!, reading: answer.reading }
+        : undefined;
+    }),
+  );
+  return said.filter((one) => one !== undefined);
 }
 
 export const meta: Route.MetaFunction = () => [{ title: "Today · Yubrin" }];
@@ -94,6 +114,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       </div>
       <div className="mt-6">
         <HoldingNow held={loaderData.held} situations={loaderData.situations} />
+      </div>
+      <div className="mt-6">
+        <MonthsNow months={loaderData.months} />
       </div>
       <div className="mt-6">
         <MarketsTable markets={loaderData.summaries} current={loaderData.market} />

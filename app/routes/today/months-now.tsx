@@ -1,0 +1,50 @@
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import type { Sentence } from "@studies/define-study";
+import { hrefOf, useHere } from "~/here";
+import { SentenceText } from "~/ui/reading";
+
+/** What is said of one month of the year. */
+export interface MonthSaid {
+  readonly month: number;
+  readonly name: string;
+  readonly reading: readonly Sentence[];
+}
+
+/** The sectors that have been consistent in this month and in the next, worked out while the rest of the page is read already. */
+export function MonthsNow({ months }: { months: Promise<readonly MonthSaid[]> }) {
+  const here = useHere();
+  return (
+    <section aria-label="Months of the sectors">
+      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
+        Sectors in this month and the next
+        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/seasons")}>
+          every month
+        </Link>
+      </h2>
+      <Suspense fallback={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
+        <Await resolve={months} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
+          {(said) =>
+            said.length === 0 ? (
+              <p className="py-2 text-soft">No sector has a month of an earlier year that counts yet.</p>
+            ) : (
+              said.map(({ month, name, reading }) => (
+                <p key={month} className="border-b border-rule py-1.5 font-serif text-[16px]">
+                  {reading.slice(0, 1).map((sentence, k) => (
+                    <SentenceText key={k} sentence={sentence} />
+                  ))}
+                  <Link
+                    className="font-sans text-[13px] text-indigo hover:underline"
+                    to={hrefOf(here, "/seasons", { month: String(month) })}
+                  >
+                    {name}
+                  </Link>
+                </p>
+              ))
+            )
+          }
+        </Await>
+      </Suspense>
+    </section>
+  );
+}
