@@ -126,6 +126,15 @@ function readingOf(clauses: readonly ClauseAtNext[], close: number): Sentence[] 
 const state = (truth: boolean | undefined) => (truth === undefined ? "unknown" : truth ? "holds" : "does not hold");
 const becoming = (change: ClauseChange | undefined) => (change ? (change.becomes ? "holds" : "does not hold") : "");
 
+function sideColumns(side: "below" | "above"): readonly Column<ClauseAtNext>[] {
+  const about = `The first price on the tick ${side === "below" ? "down" : "up"} that changes it`;
+  return [
+    { key: side, label: side, unit: "price", about, value: (c) => c[side]?.price ?? NaN },
+    { key: `${side} atrs`, label: "in ATRs", unit: "sigma", value: (c) => c[side]?.place ?? NaN },
+    { key: `${side} becomes`, label: "there it", unit: "text", value: (c) => becoming(c[side]) },
+  ];
+}
+
 const CLAUSE_COLUMNS: readonly Column<ClauseAtNext>[] = [
   { key: "clause", label: "clause", unit: "text", value: (c) => c.sentence },
   { key: "decided by", label: "decided by", unit: "text", value: (c) => c.moment },
@@ -137,22 +146,6 @@ const CLAUSE_COLUMNS: readonly Column<ClauseAtNext>[] = [
     about: "At the next session, were its price the present close",
     value: (c) => state(c.unchanged),
   },
-  {
-    key: "below",
-    label: "below",
-    unit: "price",
-    about: "The first price on the tick down that changes it",
-    value: (c) => c.below?.price ?? NaN,
-  },
-  { key: "below atrs", label: "in ATRs", unit: "sigma", value: (c) => c.below?.place ?? NaN },
-  { key: "below becomes", label: "there it", unit: "text", value: (c) => becoming(c.below) },
-  {
-    key: "above",
-    label: "above",
-    unit: "price",
-    about: "The first price on the tick up that changes it",
-    value: (c) => c.above?.price ?? NaN,
-  },
-  { key: "above atrs", label: "in ATRs", unit: "sigma", value: (c) => c.above?.place ?? NaN },
-  { key: "above becomes", label: "there it", unit: "text", value: (c) => becoming(c.above) },
+  ...sideColumns("below"),
+  ...sideColumns("above"),
 ];

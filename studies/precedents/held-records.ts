@@ -45,13 +45,17 @@ export const heldRecords = defineStudy({
   examples: [{}, { for: "$index" }],
   ask(market, params) {
     const { instruments } = askedInstruments(market, params.for === "" ? homeIndexes(market) : params.for);
-    const records = instruments.slice(0, MOST_INSTRUMENTS).flatMap((asked) => recordsOf(asked, market.sessions));
+    const looked = instruments.slice(0, MOST_INSTRUMENTS);
+    const names = looked.map((i) => i.name);
+    const records = looked.flatMap((asked) => recordsOf(asked, market.sessions));
     const rank = (r: HeldRecord) => (Number.isNaN(r.p) ? 2 - Math.min(1, Math.abs(r.edge)) : r.p);
     const tested = records.filter((r) => !isSmallSample(r.n));
     return {
       asOf: market.asOf,
       provisional: market.provisional,
-      names: instruments.slice(0, MOST_INSTRUMENTS).map((i) => i.name),
+      names,
+      /** The same in words. */
+      whom: params.for === "" && names.length > 2 ? `the ${names.length} home indexes` : list(names),
       /** Those with enough cases, the farthest from the base first. */
       records: tested.sort((a, b) => rank(a) - rank(b) || (a.sentence < b.sentence ? -1 : 1)),
       few: records.length - tested.length,
@@ -61,12 +65,11 @@ export const heldRecords = defineStudy({
   },
   reading(r) {
     const first = r.records[0];
-    const whom = r.names.length > 2 ? `the ${r.names.length} home indexes` : list(r.names);
-    if (!first) return [[`No catalogued clause with a record of its own holds for ${whom} at this close.`]];
+    if (!first) return [[`No catalogued clause with a record of its own holds for ${r.whom} at this close.`]];
     const each = r.names.length > 1 ? ", counted for each," : "";
     return [
       [
-        `Of ${count(r.records.length, "clause")} that hold for ${whom} at this close${each} and have twenty cases or more, `,
+        `Of ${count(r.records.length, "clause")} that hold for ${r.whom} at this close${each} and have twenty cases or more, `,
         { figure: r.small === 0 ? "none" : String(r.small) },
         ` ${r.small === 1 ? "differs" : "differ"} from all sessions with p below 5%; ${r.byChance.toFixed(1)} would by chance.`,
       ],

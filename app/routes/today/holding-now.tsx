@@ -1,9 +1,11 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
+import type { Sentence } from "@studies/define-study";
 import type { HeldRecord, heldRecords } from "@studies/precedents/held-records";
-import { list, percent, probability, signedPercent } from "@studies/words/words";
+import { percent, probability, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { SentenceText } from "~/ui/reading";
 import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
@@ -15,9 +17,14 @@ export interface HoldingSituation {
   readonly instruments: number;
 }
 
+interface Held {
+  readonly reading: readonly Sentence[];
+  readonly answer: Wired;
+}
+
 interface Props {
   /** What holds, worked out while the rest of the page is read already. */
-  readonly held: Promise<Wired | undefined>;
+  readonly held: Promise<Held | undefined>;
   readonly situations: readonly HoldingSituation[];
 }
 
@@ -45,67 +52,71 @@ export function HoldingNow({ held, situations }: Props) {
       ))}
       <Suspense fallback={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}>
         <Await resolve={held} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
-          {(wired) => (wired ? <Records answer={fromWire<ResultOf<typeof heldRecords>>(wired)} /> : null)}
+          {(said) =>
+            said ? <Records reading={said.reading} answer={fromWire<ResultOf<typeof heldRecords>>(said.answer)} /> : null
+          }
         </Await>
       </Suspense>
     </section>
   );
 }
 
-function Records({ answer }: { answer: ResultOf<typeof heldRecords> }) {
+function Records({ reading, answer: { records, names } }: { reading: Held["reading"]; answer: ResultOf<typeof heldRecords> }) {
   const here = useHere();
-  const { records, small, byChance, names } = answer;
-  const several = names.length > 1;
-  const whom = names.length > 2 ? `the ${names.length} home indexes` : list(names);
-  if (records.length === 0)
-    return <p className="py-2 text-soft">No catalogued clause with twenty cases or more holds for {whom} at this close.</p>;
   // A clause on the market holds for every index; it is told for the one that it says most of.
   const shown = records.filter((r, k) => records.findIndex((x) => x.sentence === r.sentence) === k).slice(0, SHOWN);
   return (
     <>
       <p className="py-1.5 text-soft">
-        Of {records.length} clauses that hold for {whom}
-        {several && ", counted for each,"} and have twenty cases or more, {small === 0 ? "none" : small}{" "}
-        {small === 1 ? "differs" : "differ"} from all sessions with p below 5%; {byChance.toFixed(1)} would by chance.
+        {reading.slice(0, 1).map((sentence, k) => (
+          <SentenceText key={k} sentence={sentence} />
+        ))}
       </p>
-      <PlainTable
-        caption="Clauses that hold, those first whose record differs most from all sessions"
-        rows={shown}
-        rowKey={(r) => r.sentence}
-        rowClassName="h-[27px]"
-        columns={[
-          {
-            key: "clause",
-            label: "farthest from all sessions first",
-            cell: (r) => (
-              <Link
-                className="hover:text-indigo"
-                title={explanationsOf(r.sentence)}
-                to={hrefOf(here, "/precedents", { when: JSON.stringify({ all: [r.rule] }), for: r.ticker })}
-              >
-                {r.sentence}
-              </Link>
-            ),
-          },
-          ...(several
-            ? [
-                {
-                  key: "for",
-                  label: "for",
-                  text: true,
-                  cellClassName: "text-soft whitespace-nowrap",
-                  cell: (r: HeldRecord) => r.name,
-                },
-              ]
-            : []),
-          { key: "n", label: "cases", cell: (r) => r.n },
-          { key: "won", label: "rose in 5 sessions", cell: (r) => percent(r.winRate, 0) },
-          { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
-          { key: "mean", label: "mean", cellClassName: (r) => signColour(r.mean), cell: (r) => signedPercent(r.mean) },
-          { key: "worst", label: "worst", cellClassName: "text-soft", cell: (r) => signedPercent(r.worst) },
-          { key: "p", label: "p", about: "Worked out where the edge is over 1.5 standard errors", cell: (r) => probability(r.p) },
-        ]}
-      />
+      {shown.length > 0 && (
+        <PlainTable
+          caption="Clauses that hold, those first whose record differs most from all sessions"
+          rows={shown}
+          rowKey={(r) => r.sentence}
+          rowClassName="h-[27px]"
+          columns={[
+            {
+              key: "clause",
+              label: "farthest from all sessions first",
+              cell: (r) => (
+                <Link
+                  className="hover:text-indigo"
+                  title={explanationsOf(r.sentence)}
+                  to={hrefOf(here, "/precedents", { when: JSON.stringify({ all: [r.rule] }), for: r.ticker })}
+                >
+                  {r.sentence}
+                </Link>
+              ),
+            },
+            ...(names.length > 1
+              ? [
+                  {
+                    key: "for",
+                    label: "for",
+                    text: true,
+                    cellClassName: "text-soft whitespace-nowrap",
+                    cell: (r: HeldRecord) => r.name,
+                  },
+                ]
+              : []),
+            { key: "n", label: "cases", cell: (r) => r.n },
+            { key: "won", label: "rose in 5 sessions", cell: (r) => percent(r.winRate, 0) },
+            { key: "base", label: "all", cellClassName: "text-soft", cell: (r) => percent(r.baseWinRate, 0) },
+            { key: "mean", label: "mean", cellClassName: (r) => signColour(r.mean), cell: (r) => signedPercent(r.mean) },
+            { key: "worst", label: "worst", cellClassName: "text-soft", cell: (r) => signedPercent(r.worst) },
+            {
+              key: "p",
+              label: "p",
+              about: "Worked out where the edge is over 1.5 standard errors",
+              cell: (r) => probability(r.p),
+            },
+          ]}
+        />
+      )}
     </>
   );
 }

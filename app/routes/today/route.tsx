@@ -38,7 +38,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     marketSummaries(request),
   ]);
   // Comes after the page: what holds is worked out while the rest is read already.
-  const held = findFor(request, heldRecords, {}).then((said) => said && toWire(said.result));
+  const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
   const situations = await holdingSituations(request, answer.market);
   return {
