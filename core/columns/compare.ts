@@ -22,3 +22,13 @@ export function isAbove(x: number, y: number): boolean {
 export function isBelow(x: number, y: number): boolean {
   return y - x > MARGIN * Math.abs(y);
 }
+
+/**
+ * Whether two numbers are one value to a ranking: neighbours within 1e-9 of the larger magnitude, or within 1e-12 (method 0, A04).
+ * @returns false when either is NaN
+ * @example isTie(3, 3 + 1e-10) // => true
+ */
+export function isTie(a: number, b: number): boolean {
+  const apart = Math.abs(a - b);
+  return apart <= 1e-12 || apart <= MARGIN * Math.max(Math.abs(a), Math.abs(b));
+}

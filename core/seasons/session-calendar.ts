@@ -1,3 +1,4 @@
+import { firstFrom } from "../columns/first-from";
 import { weekday, weekEnd } from "../columns/epoch-day";
 
 export const CALENDAR_PERIODS = ["week", "month", "quarter", "year"] as const;
@@ -90,7 +91,7 @@ export function sessionsAhead(holidays: readonly KnownHoliday[]): (from: number,
   return (from, to, asOf) => {
     if (to <= from) return 0;
     let count = weekdaysUpTo(to) - weekdaysUpTo(from);
-    let k = firstAbove(places, from);
+    let k = firstFrom(places, from + 1);
     for (; k < ordered.length && ordered[k]!.day <= to; k++) {
       if (ordered[k]!.known <= asOf && ordered[k - 1]?.day !== ordered[k]!.day) count--;
     }
@@ -133,14 +134,4 @@ function isFirstWeekday(day: number, period: CalendarPeriod): boolean {
 function weekdaysUpTo(day: number): number {
   const since = day + 3 + 7 * 10_000;
   return 5 * Math.floor(since / 7) + Math.min(5, (since % 7) + 1);
-}
-
-function firstAbove(values: Float64Array, x: number): number {
-  let [low, high] = [0, values.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (values[middle]! > x) high = middle;
-    else low = middle + 1;
-  }
-  return low;
 }

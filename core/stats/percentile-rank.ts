@@ -1,8 +1,4 @@
-/** Neighbours closer than this are one value to a ranking (method 0, A04). */
-function tied(a: number, b: number): boolean {
-  const apart = Math.abs(a - b);
-  return apart <= 1e-12 || apart <= 1e-9 * Math.max(Math.abs(a), Math.abs(b));
-}
+import { isTie } from "../columns/compare";
 
 /**
  * Percentile rank of every value in its own set.
@@ -19,7 +15,7 @@ export function percentileRanks(values: ArrayLike<number>): Float64Array {
   const ranks = new Float64Array(sorted.length);
   for (let start = 0; start < sorted.length;) {
     let end = start + 1;
-    while (end < sorted.length && tied(sorted[end - 1]!, sorted[end]!)) end++;
+    while (end < sorted.length && isTie(sorted[end - 1]!, sorted[end]!)) end++;
     ranks.fill((100 * (start + (end - start) / 2)) / sorted.length, start, end);
     start = end;
   }
@@ -65,8 +61,8 @@ export function percentileRankAt(values: ArrayLike<number>, i: number): number {
   close.sort((a, b) => a - b);
   let low = close.indexOf(x);
   let high = low + 1;
-  while (high < close.length && tied(close[high - 1]!, close[high]!)) high++;
-  while (low > 0 && tied(close[low - 1]!, close[low]!)) low--;
+  while (high < close.length && isTie(close[high - 1]!, close[high]!)) high++;
+  while (low > 0 && isTie(close[low - 1]!, close[low]!)) low--;
   return (100 * (below + low + (high - low) / 2)) / count;
 }
 
@@ -105,7 +101,7 @@ function rankAmongSorted(x: number, set: Float64Array): number {
   let low = placeOf(set, x);
   if (set[low]! < x) low++;
   let high = low;
-  for (let edge = x; high < set.length && tied(edge, set[high]!); high++) edge = set[high]!;
-  for (let edge = x; low > 0 && tied(edge, set[low - 1]!); low--) edge = set[low - 1]!;
+  for (let edge = x; high < set.length && isTie(edge, set[high]!); high++) edge = set[high]!;
+  for (let edge = x; low > 0 && isTie(edge, set[low - 1]!); low--) edge = set[low - 1]!;
   return (100 * (low + (high - low) / 2)) / set.length;
 }

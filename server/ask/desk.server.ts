@@ -1,6 +1,6 @@
 import type { Knex } from "knex";
 import { z } from "zod";
-import { findEpochDay, isoDate } from "@core";
+import { findEpochDay, firstFrom, isoDate } from "@core";
 import type { MarketRow } from "@core/columns/dataset";
 import type { Sentence, Study } from "@studies/define-study";
 import { Market } from "@studies/market/market";
@@ -14,7 +14,6 @@ import type { Job, JobState } from "../jobs/job";
 import { startJob } from "../jobs/jobs.server";
 import { forLog, log } from "../log.server";
 import type { DeliveredStep } from "../panel/grow-market";
-import { firstFrom } from "../panel/load-market.server";
 import { LoadedMarkets } from "../panel/loaded-markets.server";
 import type { Snapshots } from "../panel/snapshots.server";
 import { getDataVersion } from "../stores/meta-store.server";

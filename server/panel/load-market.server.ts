@@ -1,5 +1,5 @@
 import type { Knex } from "knex";
-import { BAR_COLUMNS, membershipRuns, OPEN_END, type MembershipRuns, type Panel } from "@core";
+import { BAR_COLUMNS, firstFrom, membershipRuns, OPEN_END, type MembershipRuns, type Panel } from "@core";
 import type { HolidayRow, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import {
   FUNDAMENTAL_FIELDS,
@@ -197,18 +197,6 @@ function weightedRuns(runs: readonly WeightedRun[]): WeightedRuns {
     to: ints((r) => r.to),
     weight: Float64Array.from(runs, (r) => r.weight),
   };
-}
-
-/** Index of the first session on or after a day; the number of sessions when there is none. */
-export function firstFrom(sessions: Int32Array, day: number): number {
-  let low = 0;
-  let high = sessions.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sessions[middle]! < day) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** Where there is no broad index, every stock is a member from its first bar on; without a bar it is not counted. */

@@ -1,10 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import type { Knex } from "knex";
-import { isMember, barsOf } from "@core";
+import { isMember, barsOf, firstFrom } from "@core";
 import type { Dataset, InstrumentBars, InstrumentRow } from "@core/columns/dataset";
 import { openDatabase } from "../db.server";
 import { writeDataset } from "../transfer/write-dataset.server";
-import { firstFrom, loadMarkets, makePanel } from "./load-market.server";
+import { loadMarkets, makePanel } from "./load-market.server";
 
 const instrument = (ticker: string, kind: InstrumentRow["kind"] = "stock", market = "HOME"): InstrumentRow => ({
   ticker,
