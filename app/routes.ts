@@ -6,9 +6,11 @@ export default [
     ...SCREENS.map(({ id, path, params = "" }: Screen) =>
       path === "/" ? index(`routes/${id}/route.tsx`) : route(path.slice(1) + params, `routes/${id}/route.tsx`),
     ),
+    route("seasons/windows", "routes/seasons/windows/route.tsx"),
     route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),
   ]),
+  route("seasons/windows.ics", "routes/seasons/windows/calendar.ts"),
   route("data", "routes/data-index.ts"),
   route("data/:study", "routes/data-twin.ts"),
   route("export/:table", "routes/export-table.ts"),

@@ -27,6 +27,7 @@ import { rotation } from "@studies/rotation/rotation";
 import { signals } from "@studies/timing/signals";
 import { consistency } from "@studies/seasons/consistency";
 import { monthTable } from "@studies/seasons/month-table";
+import { windows } from "@studies/seasons/windows";
 import { stocks } from "@studies/strength/stocks";
 import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
@@ -63,6 +64,7 @@ const ALL = [
   priceChanges,
   consistency,
   monthTable,
+  windows,
   stocks,
   chart,
   directory,

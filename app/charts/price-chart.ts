@@ -2,7 +2,9 @@ import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed, price, signedPercent } from "@studies/words/words";
 import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import type { WindowMarks } from "@studies/seasons/window-marks";
 import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
+import { windowAreas } from "./window-areas";
 
 export interface PriceChart {
   readonly days: Int32Array;
@@ -19,6 +21,8 @@ export interface PriceChart {
   readonly referenceName: string;
   /** Direction of the regime a session (0 falling, 1 ranging, 2 rising), for the index itself. */
   readonly direction: Int8Array;
+  /** A date window as it came out year by year, where one is asked for. */
+  readonly window?: WindowMarks | undefined;
 }
 
 /** "simple 50", "exponential 200". */
@@ -34,6 +38,8 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
   const dates = Array.from(data.days, isoDate);
   const blank = (x: number) => (Number.isNaN(x) ? "-" : x);
   const foot = data.relative.length > 0;
+  // Marks of a window take the place of the regime's tint.
+  const areas = data.window ? windowAreas(theme, data, data.window) : regimeAreas(theme, dates, data.direction);
   const grids = foot
     ? [
         { top: 10, height: "58%" },
@@ -81,7 +87,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart): EChartsC
         data: dates.map((_, k) => [blank(data.open[k]!), blank(data.close[k]!), blank(data.low[k]!), blank(data.high[k]!)]),
         // Hollow when it closed above its open, solid when below: colour is kept for meaning.
         itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
-        ...(data.direction.length > 0 ? { markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) } } : {}),
+        ...(areas.length > 0 ? { markArea: { silent: true, data: areas } } : {}),
       },
       ...data.averages.map((a, k) =>
         line(averageName(data, a.n), a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),

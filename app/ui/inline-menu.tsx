@@ -8,36 +8,27 @@ export interface Choice {
   readonly label: string;
 }
 
-/** A word of the control sentence that can be changed: a menu whose choice goes into the address. */
-export function InlineMenu({
-  label,
-  param,
-  value,
-  choices,
-  also,
-}: {
-  label: string;
-  param: string;
-  value: string;
-  choices: readonly Choice[];
-  /** Further parameters that a choice sets, or removes where undefined. */
-  also?: Readonly<Record<string, string | undefined>>;
-}) {
-  const navigate = useNavigate();
+interface ChoiceMenuProps {
+  readonly label: string;
+  readonly value: string;
+  readonly choices: readonly Choice[];
+  readonly onChoose: (value: string) => void;
+}
+
+/** A word of the control sentence that can be changed: a menu. */
+export function ChoiceMenu({ label, value, choices, onChoose }: ChoiceMenuProps) {
+  const shown = choices.find((c) => c.value === value)?.label ?? value;
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
-        aria-label={`${label}: ${choices.find((c) => c.value === value)?.label ?? value}`}
+        aria-label={`${label}: ${shown}`}
         className="border-b border-dotted border-indigo font-semibold text-indigo"
       >
-        {choices.find((c) => c.value === value)?.label ?? value}
+        {shown}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className={MENU} align="start" sideOffset={4}>
-          <DropdownMenu.RadioGroup
-            value={value}
-            onValueChange={(next) => void navigate(hrefNowWith({ ...also, [param]: next }), { preventScrollReset: true })}
-          >
+          <DropdownMenu.RadioGroup value={value} onValueChange={onChoose}>
             {choices.map((c) => (
               <DropdownMenu.RadioItem key={c.value} value={c.value} className={MENU_ITEM}>
                 {c.label}
@@ -47,6 +38,28 @@ export function InlineMenu({
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
+  );
+}
+
+interface InlineMenuProps extends Omit<ChoiceMenuProps, "onChoose"> {
+  readonly param: string;
+  /** Further parameters that a choice sets, or removes where undefined. */
+  readonly also?: Changes | ((value: string) => Changes);
+}
+
+type Changes = Readonly<Record<string, string | undefined>>;
+
+/** A menu whose choice goes into the address. */
+export function InlineMenu({ param, also, ...menu }: InlineMenuProps) {
+  const navigate = useNavigate();
+  return (
+    <ChoiceMenu
+      {...menu}
+      onChoose={(value) => {
+        const others = typeof also === "function" ? also(value) : also;
+        void navigate(hrefNowWith({ ...others, [param]: value }), { preventScrollReset: true });
+      }}
+    />
   );
 }
 

@@ -107,10 +107,25 @@ export function sessionsAhead(holidays: readonly KnownHoliday[]): (from: number,
  * @example nextSession(1, [{ day: 4, known: 0 }]) // => 5
  */
 export function nextSession(day: number, holidays: readonly KnownHoliday[]): number {
+  return sessionAhead(day, 1, holidays);
+}
+
+/**
+ * A session further on as it is to be expected: Mondays to Fridays that are no holidays are counted.
+ * @param day days since 1970-01-01
+ * @param count how many sessions after it; 0 for the day itself
+ * @param holidays those that are known
+ * @returns days since 1970-01-01
+ * @example sessionAhead(1, 2, [{ day: 4, known: 0 }]) // => 6
+ */
+export function sessionAhead(day: number, count: number, holidays: readonly KnownHoliday[]): number {
   const closed = new Set(holidays.map((h) => h.day));
-  let next = day + 1;
-  while (weekday(next) > 5 || closed.has(next)) next++;
-  return next;
+  let at = day;
+  for (let met = 0; met < count;) {
+    at++;
+    if (weekday(at) <= 5 && !closed.has(at)) met++;
+  }
+  return at;
 }
 
 /** The last day of the period of a day that is a Monday to Friday. */

@@ -11,6 +11,8 @@ export const DIGITS = 5;
 export interface WindowCounts {
   /** Holds that have the years, two words a start day. */
   readonly known: Int32Array;
+  /** Those of them of which some latest year lacks the exit, so that their years are their own. */
+  readonly odd: Int32Array;
   /** Exits above entries: the binary digits of their number, the lowest first, `DIGITS` words for each of the two of a start day. */
   readonly up: Int32Array;
   /** Exits below entries. */
@@ -40,6 +42,7 @@ export function countWindows(series: WindowSeries, asked: YearsOfWindow): Window
   const { close, signs, starts } = series;
   const counts = {
     known: new Int32Array(2 * START_DAYS.length),
+    odd: new Int32Array(2 * START_DAYS.length),
     up: new Int32Array(2 * DIGITS * START_DAYS.length),
     down: new Int32Array(2 * DIGITS * START_DAYS.length),
   };
@@ -63,6 +66,7 @@ export function countWindows(series: WindowSeries, asked: YearsOfWindow): Window
     }
     if (count <= earliest) continue;
     findOdd(entries, count, signs, odd);
+    counts.odd.set(odd, 2 * d);
     for (let w = 0; w < 2; w++) {
       const all = holdsUpTo(HOLDS.longest, w) & ~odd[w]!;
       const now = all & holdsUpTo(signs.last - entries[0]!, w);

@@ -46,8 +46,9 @@ export function searchWindows(counts: WindowCounts, close: Float64Array, starts:
   };
   const digits = wanted.side === 1 ? counts.up : counts.down;
   const range = [0, 1].map((w) => holdsUpTo(wanted.holds[1], w) & ~holdsUpTo(wanted.holds[0] - 1, w)) as [number, number];
-  const own = new Int32Array(wanted.years);
   const means = new Float64Array(HOLDS.longest + 1);
+  const own = new Int32Array(wanted.years);
+  const compared: Compared = { close, counts, starts, wanted, start: 0, latest: -1, own, entriesFor: undefined, means };
   for (let d = 0; d < days; d++) {
     const known0 = counts.known[2 * d]! & range[0];
     const known1 = counts.known[2 * d + 1]! & range[1];
@@ -58,7 +59,10 @@ export function searchWindows(counts: WindowCounts, close: Float64Array, starts:
       if ((equal0 | equal1) === 0) continue;
       if (hits === 0) {
         found.wins[d] = wins;
-        found.holds[d] = bestHold(equal0, equal1, { close, starts, start: d, wanted, own, means });
+        compared.start = d;
+        compared.latest = latestOf(close, starts, d);
+        compared.entriesFor = undefined;
+        found.holds[d] = bestHold(equal0, equal1, compared);
         found.means[d] = means[found.holds[d]!]!;
       }
       hits += bitsOf(equal0) + bitsOf(equal1);
@@ -77,11 +81,16 @@ function havingCount(digits: Int32Array, at: number, count: number): number {
 
 interface Compared {
   readonly close: Float64Array;
+  readonly counts: WindowCounts;
   readonly starts: StartDays;
-  readonly start: number;
   readonly wanted: WindowsWanted;
-  /** Room for the entries of a window. */
+  start: number;
+  /** Session index of the latest entry of the start day. */
+  latest: number;
+  /** Entries of the hold compared last. */
   readonly own: Int32Array;
+  /** Whether they are those of holds whose latest exit there is, or of the others; undefined for one of its own. */
+  entriesFor: boolean | undefined;
   /** Takes the mean of each hold that is compared. */
   readonly means: Float64Array;
 }
@@ -118,11 +127,28 @@ function bestOfNear(word0: number, word1: number, means: Float64Array): number {
   return best;
 }
 
-function meanOf(hold: number, { close, starts, start, wanted, own }: Compared): number {
-  latestEntries(close, starts, { start, hold }, wanted, own);
+/** The mean of one hold; the entries are those of the hold before it, unless one of the two lacks an exit that the other has. */
+function meanOf(hold: number, compared: Compared): number {
+  const { close, counts, starts, start, wanted, own } = compared;
+  const at = hold - HOLDS.shortest;
+  const isOdd = ((counts.odd[2 * start + (at < WORD ? 0 : 1)]! >>> (at % WORD)) & 1) === 1;
+  const isLatestDone = close[compared.latest + hold]! > 0;
+  if (isOdd || compared.entriesFor !== isLatestDone) {
+    latestEntries(close, starts, { start, hold }, wanted, own);
+    compared.entriesFor = isOdd ? undefined : isLatestDone;
+  }
   let sum = 0;
   for (let k = 0; k < own.length; k++) sum += close[own[k]! + hold]! / close[own[k]!]! - 1;
   return (wanted.side * sum) / wanted.years;
+}
+
+/** The latest entry of a start day with a bar; -1 without one. */
+function latestOf(close: Float64Array, { years, entries }: StartDays, start: number): number {
+  for (let y = years.length - 1; y >= 0; y--) {
+    const entry = entries[start * years.length + y]!;
+    if (entry >= 0 && entry + HOLDS.shortest < close.length && close[entry] === close[entry]) return entry;
+  }
+  return -1;
 }
 
 function bitsOf(word: number): number {

@@ -305,7 +305,9 @@ describe("the record of a window", () => {
       const own = plainYears(plain, day, hold).slice(-7);
       expect([Array.from(r.years), Array.from(r.entries)]).toEqual([own.map((y) => y.year), own.map((y) => y.entry)]);
       const returns = own.map((y) => side * (plain.close[y.exit]! / plain.close[y.entry]! - 1));
-      returns.forEach((x, k) => { expect(r.returns[k]).toBeCloseTo(x, 12); });
+      returns.forEach((x, k) => {
+        expect(r.returns[k]).toBeCloseTo(x, 12);
+      });
       expect([r.n, r.wins]).toEqual([7, returns.filter((x) => x > 1e-9).length]);
       expect(r.mean).toBeCloseTo(sum(returns) / 7, 12);
       expect(r.meanWithoutBest).toBeCloseTo((sum(returns) - Math.max(...returns)) / 6, 12);

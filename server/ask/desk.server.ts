@@ -1,3 +1,4 @@
+import { setTimeout } from "node:timers/promises";
 import type { Knex } from "knex";
 import { z } from "zod";
 import { findEpochDay, firstFrom, isoDate } from "@core";
@@ -21,6 +22,9 @@ import type { ColumnCost } from "../workers/answer-job";
 import { Answers } from "./answers";
 import type { LongOptions, StudyPool } from "./pool.server";
 import { runStudy, type Said, type StudyAsked } from "./study-job";
+
+/** How long a long question is waited for before its progress is shown. */
+const MOMENT_MS = 300;
 
 export interface Question {
   readonly study: string;
@@ -143,11 +147,14 @@ export class Desk {
     return answerOf<R>(checked, said);
   }
 
-  /** The answer to a long question where it is at hand; else the job that works on it, begun where it is not yet. */
+  /** The answer to a long question where it is at hand or comes in a moment; else the job that works on it, begun where it is not yet. */
   async askLong<R = unknown>(question: Question): Promise<{ readonly answer: Answer<R> } | { readonly job: JobState }> {
     const checked = await this.#check(question);
     const said = this.#answers.find(checked.key);
-    return said ? { answer: answerOf<R>(checked, said) } : { job: this.#jobOf(checked).state };
+    if (said) return { answer: answerOf<R>(checked, said) };
+    const job = this.#jobOf(checked);
+    await Promise.race([job.over, setTimeout(MOMENT_MS, undefined, { ref: false })]);
+    return job.result ? { answer: answerOf<R>(checked, job.result) } : { job: job.state };
   }
 
   async #check(question: Question): Promise<Checked> {

@@ -2,13 +2,15 @@ import { align, ema, isAbove, isoDate, simpleReturnAt, sma, type BarColumn } fro
 import { z } from "zod";
 import { locate, onOwnDays } from "@studies/market/own-calendar";
 import { defineStudy, type Sentence } from "@studies/define-study";
-import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
+import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { FUNDAMENTAL_FIELDS, type FundamentalField } from "@studies/market/market-data";
 import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { date, fixed, list, price, signedPercent } from "@studies/words/words";
-import { referenceColumns, compositeColumn } from "@studies/columns/composites";
+import { compositeColumn, groupSeries, referenceColumns } from "@studies/columns/composites";
+import { groupsTitle } from "@studies/sets/group-members";
+import { findWindow, windowMarks, windowSentence } from "@studies/seasons/window-marks";
 import { regimeColumns } from "@studies/columns/regime";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
@@ -19,10 +21,15 @@ export const chart = defineStudy({
   name: "chart",
   about: "Daily bars of one instrument with averages, its line relative to the broad index, and what is known of it.",
   params: z.object({
-    ticker: z.string().max(40).describe('the instrument, or "market:" for the composite of the market'),
+    ticker: z.string().max(2000).describe("the instrument, or the key of a group for its composite"),
     history: z.coerce.number().int().min(20).max(20_000).default(252).describe("sessions to give"),
     averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
     average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
+    window: z
+      .string()
+      .refine((text) => findWindow(text) !== undefined, "is not a window as MM-DD.sessions")
+      .optional()
+      .describe("a date window whose years are marked: day of the year and sessions, as 10-16.20"),
   }),
   cost: "heavy",
   examples: [
@@ -31,9 +38,11 @@ export const chart = defineStudy({
     { ticker: "$stock", history: 60, averages: [10], average: "ema" },
     { ticker: "$index" },
     { ticker: WHOLE_MARKET, history: 40 },
+    { ticker: "sector:$sector", history: 600, window: "02-29.30" },
+    { ticker: "$stock", history: 1260, window: "12-20.15" },
   ],
-  ask(market, { ticker, history, averages, average }) {
-    const shown = ticker === WHOLE_MARKET ? compositeOf(market) : instrumentOf(market, ticker);
+  ask(market, { ticker, history, averages, average, window }) {
+    const shown = findGroup(ticker) ? compositeOf(market, ticker) : instrumentOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
     const start = Math.max(0, days.length - history);
@@ -63,6 +72,7 @@ export const chart = defineStudy({
       relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
+      window: window === undefined ? undefined : windowMarks({ days, close: whole }, findWindow(window)!, market),
       facts: factsOf(shown, whole, isReference ? undefined : reference),
     };
   },
@@ -96,7 +106,8 @@ export const chart = defineStudy({
           : `, ${fixed(100 * Math.abs(f.excess63), 1)} points ${f.excess63 >= 0 ? "ahead of" : "behind"} ${r.referenceName} (${signedPercent(f.r63 - f.excess63)}) over the same days.`,
       ],
     ];
-    if (r.kind === "stock" && !Number.isNaN(f.trend)) {
+    if (r.window) sentences.push(windowSentence(r.window));
+    else if (r.kind === "stock" && !Number.isNaN(f.trend)) {
       sentences.push([
         f.stance === "" ? "" : `Its stance is ${f.stance}: `,
         `Trend ${fixed(f.trend)} of 100, ${f.stopSide > 0 ? "above" : "below"} its trailing stop`,
@@ -147,13 +158,14 @@ function instrumentOf(market: Market, ticker: string): Shown | undefined {
   };
 }
 
-/** The composite has levels only, no highs and lows. */
-function compositeOf(market: Market): Shown {
-  const { level } = market.perSession(compositeColumn);
+/** A composite has levels only, no highs and lows. */
+function compositeOf(market: Market, key: string): Shown | undefined {
+  if (!market.groups.knows(key)) return undefined;
+  const { level } = market.perSession(key === WHOLE_MARKET ? compositeColumn : groupSeries(key));
   return {
     part: market,
     instrument: undefined,
-    name: `${market.row.name} composite`,
+    name: key === WHOLE_MARKET ? `${market.row.name} composite` : groupsTitle([key], market),
     days: market.sessions,
     column: (name) => (name === "close" ? level : new Float64Array(level.length).fill(NaN)),
   };

@@ -12,7 +12,7 @@ import {
   type Subject,
   type Truth,
 } from "@core";
-import type { CrossSection } from "@studies/market/cross-section";
+import { keptSection } from "@studies/market/kept";
 import type { Market } from "@studies/market/market";
 import { measureValues } from "./measure-values";
 import { seriesOfSubject, type Asked, type SubjectSeries } from "./subject-series";
@@ -118,29 +118,5 @@ function isShared({ left, right }: Condition): boolean {
   return isFixed(subjectOf(left)) && (typeof right !== "object" || isFixed(subjectOf(right)));
 }
 
-/** Truth of conditions as of a session, within a bound of bytes over all of them. */
-class KeptTruths {
-  static readonly #all = new Map<string, Truth>();
-  static #bytes = 0;
-  static #next = 0;
-  readonly #own = ++KeptTruths.#next;
-
-  get(key: string, make: () => Truth): Truth {
-    const name = `${this.#own}/${key}`;
-    const all = KeptTruths.#all;
-    const truth = all.get(name) ?? make();
-    if (!all.delete(name)) KeptTruths.#bytes += bytesOf(truth);
-    all.set(name, truth);
-    for (const [oldest, old] of all) {
-      if (KeptTruths.#bytes <= MOST_BYTES) break;
-      all.delete(oldest);
-      KeptTruths.#bytes -= bytesOf(old);
-    }
-    return truth;
-  }
-}
-
-const MOST_BYTES = 24 * 2 ** 20;
-const bytesOf = (truth: Truth) => 2 * truth.yes.byteLength + 200;
-
-const keptTruths: CrossSection<KeptTruths> = { name: "truths", derive: () => new KeptTruths() };
+/** Truth of conditions as of a session. */
+const keptTruths = keptSection<Truth>("truths", 24 * 2 ** 20, (truth) => 2 * truth.yes.byteLength + 200);

@@ -1,4 +1,4 @@
-import { isoDate, priceDecimals } from "@core";
+import { isoDate, MONTH_NAMES, priceDecimals } from "@core";
 import type { Sentence } from "@studies/define-study";
 
 /* How figures read in sentences. A true minus sign, so that signs align and are read aloud as such. */
@@ -84,6 +84,24 @@ const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "
 export function date(day: number): string {
   const [year, month, dayOfMonth] = isoDate(day).split("-");
   return `${Number(dayOfMonth)} ${MONTHS[Number(month) - 1]} ${year}`;
+}
+
+/** A day without its year: "16 Oct". */
+export function dayMonth(day: number): string {
+  return date(day).replace(/ \d+$/, "");
+}
+
+/** A day of the year, given as `MM-DD`: "16 October". */
+export function dayOfYear(monthDay: string): string {
+  const [month, day] = monthDay.split("-").map(Number) as [number, number];
+  return `${day} ${MONTH_NAMES[month - 1]!}`;
+}
+
+/** From one day of the year to another: "from 16 to 23 October", "on 16 October". */
+export function daysOfYear(from: string, to: string): string {
+  if (from === to) return `on ${dayOfYear(from)}`;
+  const isOneMonth = from.slice(0, 2) === to.slice(0, 2) && from < to;
+  return `from ${isOneMonth ? Number(from.slice(3)) : dayOfYear(from)} to ${dayOfYear(to)}`;
 }
 
 /** A text that somebody gave, short enough for a message. */

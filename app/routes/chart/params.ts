@@ -18,9 +18,15 @@ export const AVERAGE_KINDS = [
 ];
 
 /** The chart's parameters from the address: sessions of history and the averages. */
-export function chartParams(search: URLSearchParams): { history: number; averages: number[]; average: "sma" | "ema" } {
+export function chartParams(search: URLSearchParams): {
+  history: number;
+  averages: number[];
+  average: "sma" | "ema";
+  window?: string;
+} {
   const history = Number(search.get("history") ?? 252);
   const averages = (search.get("averages") ?? "20-50-200").split("-").map(Number);
   // Checked, as all of them, by the study.
-  return { history, averages, average: (search.get("average") ?? "sma") as "sma" | "ema" };
+  const window = search.get("window");
+  return { history, averages, average: (search.get("average") ?? "sma") as "sma" | "ema", ...(window ? { window } : {}) };
 }

@@ -4,12 +4,13 @@ import { chart } from "@studies/chart/chart";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
+import { dayOfYear } from "@studies/words/words";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { AVERAGE_LINES, averageName, priceChartOptions, type PriceChart } from "~/charts/price-chart";
-import { hrefOf, parseHere, useHere, type Here } from "~/here";
+import { hrefOf, parseHere, useHere, useHrefWith, type Here } from "~/here";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
@@ -50,6 +51,7 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params["tic
 export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
+  const hrefWith = useHrefWith();
   const [search] = useSearchParams();
   const { list } = loaderData;
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
@@ -74,6 +76,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     history: String(params.history),
     averages: result.averages.map((a) => String(a.n)),
     average: params.average,
+    window: params.window,
   });
   return (
     <>
@@ -85,7 +88,16 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with{" "}
         <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
         <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
-        {result.relative.length > 0 ? (
+        {result.window ? (
+          <>
+            , the window from <b className="font-semibold text-ink">{dayOfYear(result.window.start)}</b> of {result.window.hold}{" "}
+            sessions marked in every year (
+            <Link className="text-indigo underline" to={hrefWith({ window: undefined })} replace preventScrollReset>
+              take away
+            </Link>
+            )
+          </>
+        ) : result.relative.length > 0 ? (
           `, the line relative to ${result.referenceName} at the foot`
         ) : (
           <>
@@ -149,5 +161,6 @@ function neighbourHref(
     history: keep("history"),
     averages: keep("averages"),
     average: keep("average"),
+    window: keep("window"),
   });
 }

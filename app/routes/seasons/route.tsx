@@ -19,6 +19,7 @@ import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { ConsistencyTable } from "./consistency-table";
 import { MonthTablePart } from "./month-table-part";
+import { ViewMenu } from "./view-menu";
 import { InProgressHatch } from "./year-strip";
 
 /** The set in one month of the year, and every month of the member in hand: `of`, else the first. */
@@ -88,7 +89,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
       <InProgressHatch />
       <Reading sentences={loaderData.reading} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/consistency", asked)}>
-        The{" "}
+        <ViewMenu value="/seasons" /> of the{" "}
         <InlineMenu
           label="Set"
           param="set"

@@ -115,7 +115,7 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
             <tr>
               {choose && (
                 <th data-column="choose" className="sticky top-0 z-10 w-8 min-w-8 border-b border-ink/60 bg-paper">
-                  <span className="sr-only">In focus</span>
+                  <span className="sr-only">{choose.heading ?? "In focus"}</span>
                 </th>
               )}
               {columns.map((c, k) => (

@@ -5,6 +5,8 @@ import type { Column } from "./column";
 
 /** Space, and the mark before a row. */
 export interface Choosing<Row> {
+  /** What the column of marks is for [the focus]. */
+  readonly heading?: string;
   readonly label: (row: Row) => string;
   readonly isChosen: (row: Row) => boolean;
   readonly toggle: (row: Row) => void;

@@ -1,0 +1,138 @@
+import { useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { START_DAYS } from "@core/seasons/start-days";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import { listItems } from "@server/items.server";
+import { pickedKey, anyOf } from "@studies/sets/group-key";
+import { PEER_SETS } from "@studies/sets/peer-names";
+import { windowKey, windowText } from "@studies/seasons/window-columns";
+import type { WindowRow } from "@studies/seasons/window-row";
+import { windows } from "@studies/seasons/windows";
+import { count } from "@studies/words/words";
+import { askLongFor, openDesk } from "~/ask.server";
+import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
+import { offeredGroups } from "~/offered-groups.server";
+import { useWayBack } from "~/opener";
+import { ControlSentence } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { useKeys } from "~/ui/use-keys";
+import { WaitForJob } from "~/ui/wait-for-job";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { DayStrip } from "./day-strip";
+import { WindowsSentence } from "./windows-sentence";
+import { WindowsTable } from "./windows-table";
+
+/** The windows of a set, or the job that looks for them. */
+export async function loader({ request }: Route.LoaderArgs) {
+  const search = new URL(request.url).searchParams;
+  const params = paramsFromSearch(windows.params, search);
+  const [asked, groups, lists] = await Promise.all([
+    askLongFor(request, windows, params),
+    offeredGroups(request),
+    openDesk().then(({ db }) => listItems(db, "list")),
+  ]);
+  const { focus } = parseHere(search);
+  const within = [
+    ...(focus.length > 0 ? [{ value: anyOf(focus), label: "the focus" }] : []),
+    ...lists.map(({ name, body }) => ({ value: pickedKey(body.tickers, name), label: `${name} (list)` })),
+    ...groups.map(({ value, label }) => ({ value, label })),
+  ];
+  if ("job" in asked) return { job: asked.job, said: undefined, groups: within };
+  return { job: undefined, said: { reading: asked.answer.reading, answer: toWire(asked.answer.result) }, groups: within };
+}
+
+type Answer = ResultOf<typeof windows>;
+
+export const meta: Route.MetaFunction = () => [{ title: "Windows · Seasons · Yubrin" }];
+
+export default function Windows({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const navigate = useNavigate();
+  const wayBack = useWayBack();
+  const [search] = useSearchParams();
+  useKeys({ Backspace: () => wayBack(undefined) });
+  const { job, groups } = loaderData;
+  // While another search is under way the last one stays in view.
+  const [last, setLast] = useState(loaderData.said);
+  if (loaderData.said && last !== loaderData.said) setLast(loaderData.said);
+  const said = loaderData.said ?? last;
+  const answer = said && fromWire<Answer>(said.answer);
+  const params = windows.params.safeParse(paramsFromSearch(windows.params, search)).data;
+  const picked = search.getAll("pick");
+  const asked = Object.fromEntries([...new Set(search.keys())].map((name) => [name, search.getAll(name)]));
+  return (
+    <>
+      <Reading sentences={said?.reading ?? [["Looking for windows that went one way in nearly every year."]]} />
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/windows", asked)}>
+        <WindowsSentence
+          set={params?.set ?? "stock"}
+          within={params?.in ?? ""}
+          inName={answer?.inName ?? ""}
+          groups={groups}
+          wins={params?.wins ?? 9}
+          years={params?.years ?? 10}
+          search={search}
+        />
+      </ControlSentence>
+      {job && (
+        <div className="mb-4">
+          <WaitForJob begun={job} doing="Looking through every start and hold" what="The search" />
+        </div>
+      )}
+      {answer && (
+        <div aria-busy={job !== undefined} className={job ? "opacity-50" : ""}>
+          <DayStrip
+            strip={answer.strip}
+            span={{ from: START_DAYS.indexOf(answer.from), to: START_DAYS.indexOf(answer.to) }}
+            today={START_DAYS.indexOf(answer.today)}
+            onChoose={({ from, to }) =>
+              void navigate(hrefNowWith({ from: START_DAYS[from]!, to: START_DAYS[to]!, pick: undefined }), {
+                replace: true,
+                preventScrollReset: true,
+              })
+            }
+          />
+          {answer.rows.length > 0 ? (
+            <>
+              <WindowsTable
+                rows={answer.rows}
+                picked={new Set(picked)}
+                href={(row) => chartHref(here, row)}
+                onPick={(row) => {
+                  const key = windowKey(row);
+                  const next = picked.includes(key) ? picked.filter((k) => k !== key) : [...picked, key];
+                  void navigate(hrefNowWith({ pick: next }), { replace: true, preventScrollReset: true });
+                }}
+              />
+              <p className="mt-1 text-[12px] text-soft">
+                Space takes a row into the calendar.{" "}
+                <a
+                  className="font-semibold text-indigo hover:underline"
+                  href={hrefOf({ ...here, focus: [] }, "/seasons/windows.ics", asked)}
+                  download
+                >
+                  {picked.length === 0 ? "Calendar file of all" : `Calendar file of ${count(picked.length, "window")}`}
+                </a>
+              </p>
+            </>
+          ) : (
+            <p data-main className="mt-4 max-w-xl text-soft">
+              {answer.searched === 0
+                ? `A window needs as many years as are asked for; no history of the ${PEER_SETS[answer.set].many} is that long. Ask for fewer, or a later date.`
+                : "Choose more days on the strip, fewer wins, or a smaller move."}
+            </p>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+/** Its chart with this window and those of the years before. */
+function chartHref(here: ReturnType<typeof useHere>, row: WindowRow): string {
+  return hrefOf(here, `/chart/${encodeURIComponent(row.ticker === "" ? row.key : row.ticker)}`, {
+    window: windowText(row),
+    history: "1260",
+  });
+}

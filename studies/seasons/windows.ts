@@ -1,0 +1,188 @@
+import { HOLDS, START_DAYS, startDayOf } from "@core";
+import { z } from "zod";
+import { defineStudy, type Sentence } from "@studies/define-study";
+import { groupKeySchema } from "@studies/sets/group-key-schema";
+import { groupsTitle } from "@studies/sets/group-members";
+import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
+import { isNow, peersOf } from "@studies/sets/peer-set";
+import { tableOf } from "@studies/table";
+import { capital, count, daysOfYear, percent } from "@studies/words/words";
+import { countedOf, datedOf, HELD_YEARS, heldWindows, searchSeries, type WindowsAsked } from "./window-search";
+import { WINDOW_COLUMNS } from "./window-columns";
+import { windowRow, type WindowRow } from "./window-row";
+
+const monthDay = z
+  .string()
+  .refine((text) => START_DAYS.includes(text), "is not a day of the year as MM-DD")
+  .optional();
+
+/** Days after the as-of one that are looked at where none are asked. */
+const AHEAD = 14;
+
+/** Date windows that have gone one way in nearly every year. */
+export const windows = defineStudy({
+  name: "windows",
+  about:
+    "Which members of a set have gone one way in nearly every year from a day of the year on, held so many sessions, and how many would by chance.",
+  params: z
+    .object({
+      set: z.enum(PEER_SET_NAMES).default("stock").describe("which set"),
+      in: groupKeySchema.optional().describe("only the members within this group"),
+      wins: z.coerce.number().int().min(1).max(31).default(9).describe("years of those that went one way, at least"),
+      years: z.coerce.number().int().min(3).max(31).default(10).describe("latest years that are looked at"),
+      shortest: hold("shortest hold").default(HOLDS.shortest),
+      longest: hold("longest hold").default(HOLDS.longest),
+      least: z.coerce.number().min(0).max(100).default(2).describe("mean move, at least, in percent"),
+      carried: z.enum(["refused", "taken"]).default("refused").describe("averages of which one year makes more than half"),
+      way: z.enum(["either", "rose", "fell"]).default("either").describe("which way they went"),
+      reports: z.enum(["any", "none"]).default("any").describe('"none" for windows without a report expected inside'),
+      from: monthDay.describe("first day of the year on which a window starts [the day after that of the session]"),
+      to: monthDay.describe("last one [two weeks on]"),
+    })
+    .superRefine(({ wins, years, shortest, longest }, context) => {
+      if (wins > years) context.addIssue({ code: "custom", path: ["wins"], message: `are more than the ${years} years` });
+      if (shortest > longest) context.addIssue({ code: "custom", path: ["shortest"], message: "is longer than the longest" });
+    }),
+  cost: "long",
+  examples: [
+    {},
+    { set: "sector", years: 5, wins: 4, least: 0, from: "12-20", to: "01-10" },
+    { set: "stock", in: "sector:$sector", years: 4, wins: 4, way: "rose", carried: "taken", reports: "none" },
+    { set: "world", years: 6, wins: 5, way: "fell", shortest: 20, longest: 40, from: "02-29", to: "02-29" },
+  ],
+  ask(market, params, tell) {
+    const span = spanOf(params, market.asOf);
+    const asked: WindowsAsked = {
+      years: params.years,
+      wins: params.wins,
+      holds: [params.shortest, params.longest],
+      filter: { leastMean: params.least / 100, carried: params.carried === "taken" },
+    };
+    const sides = params.way === "either" ? ([1, -1] as const) : params.way === "rose" ? ([1] as const) : ([-1] as const);
+    const peers = peersOf(market, { set: params.set, ...(params.in === undefined ? {} : { in: params.in }) }).filter(isNow);
+    const { holidays } = market;
+    const strip = {
+      up: new Float64Array(START_DAYS.length),
+      down: new Float64Array(START_DAYS.length),
+      upByChance: new Float64Array(START_DAYS.length),
+      downByChance: new Float64Array(START_DAYS.length),
+    };
+    const rows: WindowRow[] = [];
+    const held = { windows: 0, hits: 0, base: 0 };
+    let searched = 0;
+    for (const [k, peer] of peers.entries()) {
+      tell?.(k / peers.length);
+      const dated = datedOf(market, peer);
+      const counted = countedOf(market, peer.key, dated, params.years);
+      if (counted.counts.firstYears.some((year) => year > 0)) searched++;
+      for (const side of sides) {
+        const { hits, expected, windows } = searchSeries(dated, counted, asked, side);
+        add(side === 1 ? strip.up : strip.down, hits);
+        add(side === 1 ? strip.upByChance : strip.downByChance, expected);
+        for (const found of windows(span)) {
+          const row = windowRow({ market, holidays }, peer, dated, { ...found, side }, params.years);
+          if (params.reports === "any" || row.reports.length === 0) rows.push(row);
+        }
+        const own = heldWindows(dated, counted, asked, side);
+        held.windows += own.windows;
+        held.hits += own.hits;
+        held.base += own.base;
+      }
+    }
+    rows.sort((a, b) => b.wins - a.wins || Math.abs(b.median) - Math.abs(a.median) || (a.name < b.name ? -1 : 1));
+    const over = (values: Float64Array) => span.reduce((sum, d) => sum + values[d]!, 0);
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      set: params.set,
+      inName: params.in === undefined ? "" : groupsTitle([params.in], market),
+      way: params.way,
+      wins: params.wins,
+      years: params.years,
+      from: START_DAYS[span[0]!]!,
+      to: START_DAYS[span[span.length - 1]!]!,
+      today: START_DAYS[startDayOf(market.asOf)]!,
+      /** Members that have the years, of all. */
+      searched,
+      members: peers.length,
+      /** Starts and holds that are hits, by start day: above and below, with what chance alone would give. */
+      strip,
+      /** The same over the days asked, both ways. */
+      hits: over(strip.up) + over(strip.down),
+      expected: over(strip.upByChance) + over(strip.downByChance),
+      rows,
+      heldOut: {
+        windows: held.windows,
+        hits: held.hits,
+        cases: HELD_YEARS * held.windows,
+        base: held.windows === 0 ? NaN : held.base / held.windows,
+      },
+    };
+  },
+  reading: (r) => readingOf(r),
+  table: (r) => tableOf(WINDOW_COLUMNS, r.rows),
+});
+
+function hold(about: string) {
+  return z.coerce.number().int().min(HOLDS.shortest).max(HOLDS.longest).describe(`${about}, in sessions`);
+}
+
+/** The start days asked, over the end of the year where they do. */
+function spanOf({ from, to }: { readonly from?: string | undefined; readonly to?: string | undefined }, asOf: number): number[] {
+  const first = from === undefined ? (startDayOf(asOf) + 1) % START_DAYS.length : START_DAYS.indexOf(from);
+  const last = to === undefined ? (first + AHEAD - 1) % START_DAYS.length : START_DAYS.indexOf(to);
+  const length = ((last - first + START_DAYS.length) % START_DAYS.length) + 1;
+  return Array.from({ length }, (_, k) => (first + k) % START_DAYS.length);
+}
+
+function add(sums: Float64Array, values: ArrayLike<number>): void {
+  for (let d = 0; d < sums.length; d++) sums[d]! += values[d]!;
+}
+
+interface Told {
+  readonly set: PeerSet;
+  readonly inName: string;
+  readonly way: "either" | "rose" | "fell";
+  readonly wins: number;
+  readonly years: number;
+  readonly from: string;
+  readonly to: string;
+  readonly searched: number;
+  readonly hits: number;
+  readonly expected: number;
+  readonly rows: readonly WindowRow[];
+  readonly heldOut: { readonly hits: number; readonly cases: number; readonly base: number };
+}
+
+function readingOf(r: Told): Sentence[] {
+  const { many, one } = PEER_SETS[r.set];
+  const where = r.inName === "" ? "" : ` in ${r.inName}`;
+  if (r.searched === 0) return [[`None of the ${many}${where} has windows of ${r.years} years yet.`]];
+  const when = capital(daysOfYear(r.from, r.to));
+  const ups = r.rows.filter((row) => row.way === "rose").length;
+  const went = r.way === "either" ? "went one way" : r.way;
+  const often = r.wins === r.years ? `in all of the last ${r.years} years` : `in at least ${r.wins} of the last ${r.years} years`;
+  const sentences: Sentence[] = [
+    r.rows.length === 0
+      ? [`${when} no window of ${count(r.searched, one, many)}${where} starts that ${went} ${often}.`]
+      : [
+          `${when} `,
+          { figure: count(r.rows.length, "window") },
+          ` of ${count(r.searched, one, many)}${where} ${r.rows.length === 1 ? "starts" : "start"} that ${went} ${often}`,
+          ...(r.way === "either" ? [", ", { figure: ups === 0 ? "none" : String(ups) }, " of them up."] : ["."]),
+        ],
+    [
+      "With every start day and length counted by itself ",
+      { figure: r.hits.toLocaleString("en-GB") },
+      ` did so; by chance ${Math.round(r.expected).toLocaleString("en-GB")} would, in one case of ten twice that.`,
+    ],
+  ];
+  const { hits, cases, base } = r.heldOut;
+  if (cases > 0)
+    sentences.push([
+      "Held out over three years, such windows were right in ",
+      { figure: percent(hits / cases, 0) },
+      ` of ${cases.toLocaleString("en-GB")} cases against ${percent(base, 0)}.`,
+    ]);
+  return sentences;
+}
