@@ -28,6 +28,7 @@ import { signals } from "@studies/timing/signals";
 import { consistency } from "@studies/seasons/consistency";
 import { monthTable } from "@studies/seasons/month-table";
 import { windows } from "@studies/seasons/windows";
+import { windowsAhead } from "@studies/seasons/windows-ahead";
 import { stocks } from "@studies/strength/stocks";
 import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
@@ -65,6 +66,7 @@ const ALL = [
   consistency,
   monthTable,
   windows,
+  windowsAhead,
   stocks,
   chart,
   directory,

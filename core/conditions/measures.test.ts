@@ -45,7 +45,7 @@ describe("measures of bars", () => {
     for (const m of MEASURES.filter((x) => x.column)) {
       const found = m.column!(bars, paramsOf({ measure: m.name }), days);
       expect(found, m.name).toHaveLength(700);
-      if (m.name !== "month win rate") expect(definedOf(found).length, m.name).toBeGreaterThan(150);
+      if (!m.name.endsWith(" win rate")) expect(definedOf(found).length, m.name).toBeGreaterThan(150);
       found.forEach((x, s) => {
         if (Number.isNaN(bars.close[s])) expect(x, m.name).toBeNaN();
       });
@@ -157,6 +157,7 @@ describe("what is known at the open", () => {
     expect(known.sort()).toEqual(
       [
         ...["gap", "member", "month", "month win rate", "open", "session from end", "session from start"],
+        ...["session of window", "window win rate"],
         ...["sessions since holiday", "sessions to holiday", "weekday"],
       ].sort(),
     );

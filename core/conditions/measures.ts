@@ -10,6 +10,7 @@ import { PRICES } from "./measures/prices";
 import { SESSION_SHAPES } from "./measures/sessions";
 import { STOCK_MEASURES } from "./measures/stocks";
 import { VOLUMES } from "./measures/volume";
+import { WINDOW_MEASURES } from "./measures/windows";
 
 /** Every measure there is, in the order in which they are offered. */
 export const MEASURES: readonly Measure[] = [
@@ -22,6 +23,7 @@ export const MEASURES: readonly Measure[] = [
   ...MARKET_MEASURES,
   ...STOCK_MEASURES,
   ...CALENDAR_MEASURES,
+  ...WINDOW_MEASURES,
 ];
 
 const BY_NAME = new Map(MEASURES.map((m) => [m.name, m]));

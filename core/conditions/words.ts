@@ -1,6 +1,7 @@
 import type { Comparator, Condition, MeasureUse, Subject } from "./condition";
 import type { Measure, Params, SentenceForm } from "./measure";
 import { measureOf, paramsOf, subjectOf } from "./measures";
+import { ordinal } from "./ordinal";
 import { escaped, filled, numberText, quoted, QUOTED_PATTERN, readNumber, TICKER_PATTERN, unquoted } from "./template";
 
 /* The words of subjects, nouns, numbers and comparators, said and read in one place. */
@@ -89,13 +90,6 @@ export function readValue(text: string, measure: Measure): number | string | und
   if (percent !== text.endsWith("%")) return undefined;
   const x = readNumber(percent ? text.slice(0, -1) : text);
   return Number.isNaN(x) ? undefined : percent ? Number((x / 100).toPrecision(12)) : x;
-}
-
-/** 1st, 2nd, 3rd, 4th. */
-export function ordinal(n: number): string {
-  const tens = n % 100;
-  const ending = tens >= 11 && tens <= 13 ? "th" : (["th", "st", "nd", "rd"][n % 10] ?? "th");
-  return `${n}${ending}`;
 }
 
 /** The form that says a condition; undefined where only the plain sentence does. */

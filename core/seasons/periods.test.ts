@@ -6,6 +6,8 @@ import {
   isoDate,
   periodReturns,
   seasonRecord,
+  sessionsAroundHolidays,
+  sessionsOfMonth,
   weekday,
   yearPath,
   type SeasonPeriod,
@@ -209,5 +211,69 @@ describe("the path of the year", () => {
     expect(path.years).toEqual([2022]);
     expect(path.present.length).toBe(0);
     expect(yearPath(gone, days, []).mean.length).toBe(0);
+  });
+});
+
+describe("sessions of the month and around holidays", () => {
+  const closed = ["2021-01-01", "2021-04-02", "2021-04-05", "2021-05-13", "2021-12-24", "2022-04-15"];
+  const days = sessionsBetween("2020-11-12", "2022-05-12", closed);
+  const random = seeded(3);
+  let price = 40;
+  const close = Float64Array.from(days, () =>
+    random() < 0.04 ? NaN : Number((price *= 1 + 0.04 * (random() - 0.5)).toFixed(2)),
+  );
+  /** Return over the bar before, by date. */
+  const returns = new Map<string, number>();
+  Array.from(days).reduce((before, day, s) => {
+    if (Number.isNaN(close[s])) return before;
+    if (!Number.isNaN(before)) returns.set(isoDate(day), close[s]! / before - 1);
+    return close[s]!;
+  }, NaN);
+  const listed = (of: ReturnType<typeof sessionsOfMonth>) => {
+    const byPlace: Record<number, [number, number][]> = {};
+    of.returns.forEach((r, k) => (byPlace[of.places[k]!] ??= []).push([of.years[k]!, r]));
+    return byPlace;
+  };
+  const expected = (dates: readonly (string | undefined)[]) =>
+    dates.flatMap((d) => (d !== undefined && returns.has(d) ? [[Number(d.slice(0, 4)), returns.get(d)!]] : []));
+  const months = [...new Set(Array.from(days, (d) => isoDate(d).slice(0, 7)))];
+  const inMonth = (month: string) => Array.from(days, isoDate).filter((d) => d.startsWith(month));
+
+  it("are counted from the start, and from the end of months that are over", () => {
+    const found = listed(sessionsOfMonth(close, days));
+    for (let n = 1; n <= 6; n++) {
+      // The sessions begin within November 2020, and May 2022 is not over.
+      expect(found[n]).toEqual(expected(months.slice(1).map((m) => inMonth(m)[n - 1])));
+      expect(found[13 - n]).toEqual(expected(months.slice(0, -1).map((m) => inMonth(m).at(-n))));
+    }
+    expect(Object.keys(found)).toHaveLength(12);
+  });
+
+  it("are counted from the nearest weekday without a session, and from one that is known to come", () => {
+    const known = [{ day: epochDay("2022-05-13"), known: 0 }];
+    const found = listed(sessionsAroundHolidays(close, days, known));
+    const all = Array.from(days, isoDate);
+    const gaps = ["2021-01-01", "2021-04-02", "2021-05-13", "2021-12-24", "2022-04-15", "2022-05-13"];
+    const before = (n: number) => gaps.map((g) => all.filter((d) => d < g).at(-n));
+    const after = (n: number) => gaps.slice(0, 5).map((g) => all.filter((d) => d > g)[n - 1]);
+    for (let n = 1; n <= 3; n++) {
+      expect(found[4 - n]).toEqual(expected(before(n)));
+      expect(found[3 + n]).toEqual(expected(after(n)));
+    }
+    // The 12th of May 2022 is the last session: what is not known to be closed is none.
+    expect(listed(sessionsAroundHolidays(close, days, []))[3]).toEqual(expected(before(1).slice(0, 5)));
+  });
+
+  it("go to the nearer of two holidays", () => {
+    const few = sessionsBetween("2021-06-01", "2021-06-30", ["2021-06-09", "2021-06-14"]);
+    const found = listed(
+      sessionsAroundHolidays(
+        Float64Array.from(few, (_, s) => 100 + s),
+        few,
+        [],
+      ),
+    );
+    // The 10th and 11th follow the 9th and come before the 14th.
+    expect([1, 2, 3, 4, 5, 6].map((p) => found[p]!.length)).toEqual([1, 2, 2, 2, 2, 1]);
   });
 });

@@ -13,11 +13,14 @@ import {
   isoDate,
   kendallTau,
   searchWindows,
+  sessionOfWindow,
+  startDay,
   startDayOf,
   startDays,
   START_DAYS,
   weekday,
   windowRecord,
+  windowWinRate,
   type StartDays,
   type WindowCounts,
   type WindowsWanted,
@@ -326,6 +329,37 @@ describe("the record of a window", () => {
         12,
       );
     }
+  });
+});
+
+describe("windows as measures", () => {
+  const { days, close, plain } = world(4, "gaps");
+  const window = { start: START_DAYS.indexOf("12-20"), hold: 30 };
+  const entries = plainEntries(plain.dates, "12-20").map((y) => y.entry);
+  it("count the sessions after the entry up to the exit", () => {
+    const found = sessionOfWindow(close, days, window);
+    found.forEach((x, s) => {
+      const inside = entries.map((e) => s - e).find((k) => k >= 0 && k <= 30);
+      if (Number.isNaN(plain.close[s]) || (s < 30 && inside === undefined)) expect(x).toBeNaN();
+      else expect([s, x]).toEqual([s, inside ?? 0]);
+    });
+  });
+  it("have the win rate of the years that are over before the session", () => {
+    const found = windowWinRate(close, days, { ...window, years: 4 });
+    let defined = 0;
+    for (let s = 1; s < days.length; s += 3) {
+      const over = plainYears({ dates: plain.dates.slice(0, s), close: plain.close.slice(0, s) }, "12-20", 30).slice(-4);
+      if (over.length < 4 || Number.isNaN(plain.close[s])) expect(found[s]).toBeNaN();
+      else {
+        const wins = over.filter((y) => plain.close[y.exit]! / plain.close[y.entry]! - 1 > 1e-9).length;
+        expect([s, found[s]]).toEqual([s, wins / 4]);
+        defined++;
+      }
+    }
+    expect(defined).toBeGreaterThan(200);
+  });
+  it("begin on the last day of a month that has no such day", () => {
+    expect([startDay(16, 10), startDay(31, 2), startDay(31, 4)].map((k) => START_DAYS[k])).toEqual(["10-16", "02-29", "04-30"]);
   });
 });
 

@@ -72,7 +72,8 @@ export const chart = defineStudy({
       relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
-      window: window === undefined ? undefined : windowMarks({ days, close: whole }, findWindow(window)!, market),
+      /** The years of a window, where one is asked for. */
+      ...(window === undefined ? {} : { window: windowMarks({ days, close: whole }, findWindow(window)!, market) }),
       facts: factsOf(shown, whole, isReference ? undefined : reference),
     };
   },

@@ -1,13 +1,15 @@
 import {
   calendarPeriods,
+  AROUND_HOLIDAY,
+  MONTH_ENDS,
   monthOf,
-  MONTH_NAMES,
   periodReturns,
-  SEASON_PERIODS,
   seasonRecord,
+  sessionsAroundHolidays,
+  sessionsOfMonth,
   yearOf,
   yearPath,
-  type SeasonPeriod,
+  type KnownHoliday,
   type SeasonRecord,
 } from "@core";
 import { z } from "zod";
@@ -18,14 +20,15 @@ import { locate, ownDays } from "@studies/market/own-calendar";
 import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { groupsTitle } from "@studies/sets/group-members";
 import { tableOf, type Column } from "@studies/table";
-import { signedPercent } from "@studies/words/words";
+import { count, none, signedPercent } from "@studies/words/words";
+import { placeLabel, placeName, TABLE_PERIODS, type TablePeriod } from "./place-names";
 import { inYears, yearParams, yearsOf } from "./season-params";
 
 /** One year of the table. */
 export interface SeasonYear {
   readonly year: number;
   readonly isLeftOut: boolean;
-  /** A return a column, NaN where there is none. */
+  /** A return a column, NaN where there is none; of sessions their mean. */
   readonly values: Float64Array;
   /** From the last close of the year before to its own last, or to the present one. */
   readonly whole: number;
@@ -45,7 +48,10 @@ export const monthTable = defineStudy({
     "The returns of an instrument or group by month (quarter, week) and year, with averages with and without the years left out, and its path through the year.",
   params: z.object({
     of: z.string().min(1).max(2000).default(WHOLE_MARKET).describe("ticker of an instrument or key of a group"),
-    period: z.enum(SEASON_PERIODS).default("month").describe("what the year is divided into"),
+    period: z
+      .enum(TABLE_PERIODS)
+      .default("month")
+      .describe("what the year is divided into; or sessions from either end of the month, or around holidays"),
     ...yearParams,
   }),
   cost: "heavy",
@@ -64,14 +70,18 @@ export const monthTable = defineStudy({
     // Years are chosen first; those left out stay in the table.
     const isShown = yearsOf({ ...params, without: [] }, present);
     const isCounted = yearsOf(params, present);
-    const periods = calendarPeriods(days, params.period);
-    const { returns, signs } = periodReturns(close, periods);
-    const counted = periods.isLastOver ? returns.length : returns.length - 1;
+    const { returns, signs, counted, inProgress, ...named } = occurrencesOf(params.period, { close, days }, market.holidays);
     const places = PLACES[params.period];
-    const years = [...new Set(periods.years)].filter(isShown).sort((a, b) => b - a);
+    const years = [...new Set(named.years)].filter(isShown).sort((a, b) => b - a);
     const rows = years.map((year): SeasonYear => {
-      const values = new Float64Array(places).fill(NaN);
-      for (let k = 0; k < returns.length; k++) if (periods.years[k] === year) values[periods.places[k]! - 1] = returns[k]!;
+      const sums = new Float64Array(places);
+      const counts = new Float64Array(places);
+      for (let k = 0; k < returns.length; k++) {
+        if (named.years[k] !== year || Number.isNaN(returns[k])) continue;
+        sums[named.places[k]! - 1]! += returns[k]!;
+        counts[named.places[k]! - 1]!++;
+      }
+      const values = sums.map((sum, place) => sum / counts[place]!);
       return { year, isLeftOut: params.without.includes(year), values, whole: yearReturn(close, yearOfSession, year) };
     });
     const columns = Array.from({ length: places }, (_, place): SeasonColumn => {
@@ -79,7 +89,7 @@ export const monthTable = defineStudy({
         const own: number[] = [];
         let wins = 0;
         for (let k = 0; k < counted; k++) {
-          if (periods.places[k] !== place + 1 || Number.isNaN(returns[k]) || !takes(periods.years[k]!)) continue;
+          if (named.places[k] !== place + 1 || Number.isNaN(returns[k]) || !takes(named.years[k]!)) continue;
           own.push(returns[k]!);
           if (signs[k] === 1) wins++;
         }
@@ -98,7 +108,7 @@ export const monthTable = defineStudy({
       columns,
       without: params.without,
       /** The year and place of the period in progress, where there is one. */
-      inProgress: periods.isLastOver ? undefined : { year: periods.years[counted]!, place: periods.places[counted]! },
+      inProgress,
       path: yearPath(close, days, pathYears(params, present, days)),
       monthStarts: monthStarts(days, yearOfSession),
     };
@@ -107,7 +117,30 @@ export const monthTable = defineStudy({
   table: (r) => tableOf(r ? tableColumns(r.period) : [], r?.rows ?? []),
 });
 
-const PLACES: Readonly<Record<SeasonPeriod, number>> = { month: 12, quarter: 4, week: 53 };
+const PLACES: Readonly<Record<TablePeriod, number>> = {
+  month: 12,
+  quarter: 4,
+  week: 53,
+  session: 2 * MONTH_ENDS,
+  holiday: 2 * AROUND_HOLIDAY,
+};
+
+/** What is in the table: returns with their years and places, the counted ones first. */
+function occurrencesOf(
+  period: TablePeriod,
+  { close, days }: { readonly close: Float64Array; readonly days: Int32Array },
+  holidays: readonly KnownHoliday[],
+) {
+  if (period === "session" || period === "holiday") {
+    const found = period === "session" ? sessionsOfMonth(close, days) : sessionsAroundHolidays(close, days, holidays);
+    return { ...found, counted: found.returns.length, inProgress: undefined };
+  }
+  const periods = calendarPeriods(days, period);
+  const { years, places, isLastOver } = periods;
+  const counted = isLastOver ? years.length : years.length - 1;
+  const inProgress = isLastOver ? undefined : { year: years[counted]!, place: places[counted]! };
+  return { ...periodReturns(close, periods), years, places, counted, inProgress };
+}
 
 /** The finished years of the path: so many before the present one. */
 function pathYears(
@@ -162,15 +195,25 @@ function yearReturn(close: Float64Array, yearOfSession: Int32Array, year: number
 
 interface Told {
   readonly name: string;
-  readonly period: SeasonPeriod;
+  readonly period: TablePeriod;
   readonly columns: readonly SeasonColumn[];
 }
 
 const LEAST = 3;
 
+/** What a column is called in a sentence, and how one counts in it. */
+const WORDS: Readonly<Record<TablePeriod, { readonly one: string; readonly times: (wins: number, n: number) => string }>> = {
+  month: { one: "month", times: inYears },
+  quarter: { one: "quarter", times: inYears },
+  week: { one: "week", times: inYears },
+  session: { one: "session of the month", times: (wins, n) => `${none(wins)} of ${count(n, "time")}` },
+  holiday: { one: "session around a holiday", times: (wins, n) => `${none(wins)} of ${count(n, "time")}` },
+};
+
 function readingOf({ name, period, columns }: Told): Sentence[] {
+  const { one, times } = WORDS[period];
   const known = columns.filter((c) => c.without.n >= LEAST);
-  if (known.length === 0) return [[`${name} has no ${period} with three years of history yet.`]];
+  if (known.length === 0) return [[`${name} has no ${one} with three years of history yet.`]];
   const by = (sign: number) =>
     [...known].sort(
       (a, b) =>
@@ -178,25 +221,20 @@ function readingOf({ name, period, columns }: Told): Sentence[] {
     )[0]!;
   const [best, worst] = [by(1), by(-1)];
   const told = ({ place, without: r }: SeasonColumn): Sentence => [
+    period === "session" || period === "holiday" ? "on the " : "in ",
     { figure: placeName(period, place) },
-    ` (rose ${inYears(r.wins, r.n)}, ${signedPercent(r.median)} in the median)`,
+    ` (rose ${times(r.wins, r.n)}, ${signedPercent(r.median, period === "session" || period === "holiday" ? 2 : 1)} in the median)`,
   ];
-  if (best === worst) return [[`Of ${name} only one ${period} has three years of history: `, ...told(best), "."]];
-  return [[`${name} rose most often in `, ...told(best), " and least often in ", ...told(worst), "."]];
+  if (best === worst) return [[`Of ${name} only one ${one} has three years of history: `, ...told(best).slice(1), "."]];
+  return [[`${name} rose most often `, ...told(best), " and least often ", ...told(worst), "."]];
 }
 
-/** How a place of the year is called: a month by its name, "the 2nd quarter", "week 14". */
-export function placeName(period: SeasonPeriod, place: number): string {
-  if (period === "month") return MONTH_NAMES[place - 1]!;
-  return period === "week" ? `week ${place}` : `quarter ${place}`;
-}
-
-function tableColumns(period: SeasonPeriod): readonly Column<SeasonYear>[] {
+function tableColumns(period: TablePeriod): readonly Column<SeasonYear>[] {
   return [
     { key: "year", label: "year", unit: "text", value: (r) => String(r.year) },
     ...Array.from({ length: PLACES[period] }, (_, k): Column<SeasonYear> => ({
-      key: period === "month" ? MONTH_NAMES[k]!.slice(0, 3).toLowerCase() : `${period}_${k + 1}`,
-      label: period === "month" ? MONTH_NAMES[k]!.slice(0, 3) : String(k + 1),
+      key: period === "month" ? placeLabel(period, k + 1).toLowerCase() : `${period}_${k + 1}`,
+      label: placeLabel(period, k + 1),
       unit: "change",
       value: (r) => r.values[k]!,
     })),

@@ -5,7 +5,8 @@ import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { consistency } from "./consistency";
-import { monthTable, placeName } from "./month-table";
+import { monthTable } from "./month-table";
+import { placeLabel, placeName } from "./place-names";
 import { inYears } from "./season-params";
 
 const N = 2300;
@@ -177,8 +178,35 @@ describe("the month table", () => {
     expect(ask({ of: "sector:Fish" }).name).toBe("Fish");
     expect(ask({ of: "S0", period: "quarter" }).columns).toHaveLength(4);
     expect(ask({ of: "S0", period: "week" }).columns).toHaveLength(53);
+    expect(ask({ of: "S0", period: "session" }).columns).toHaveLength(12);
+    expect(ask({ of: "S0", period: "holiday" }).columns).toHaveLength(6);
     expect(monthTable.ask(market, monthTable.params.parse({ of: "NOBODY" }))).toBeUndefined();
     expect(monthTable.ask(market, monthTable.params.parse({ of: "sector:Nobody" }))).toBeUndefined();
+  });
+
+  it("has the mean of the sessions of a year, and counts each of them", () => {
+    const r = ask({ of: "S3", period: "session", years: 5 });
+    const close = market.bars("close", market.find("S3")!.index);
+    const all = Array.from(market.sessions, isoDate);
+    const firsts = all.flatMap((d, s) =>
+      s > 0 && month(d) !== month(all[s - 1]!) ? [[d, close[s]! / close[s - 1]! - 1] as const] : [],
+    );
+    for (const { year, values } of r.rows) {
+      const own = firsts.filter(([d]) => d.startsWith(String(year))).map(([, x]) => x);
+      expect(values[0]).toBeCloseTo(own.reduce((a, b) => a + b, 0) / own.length, 9);
+    }
+    const counted = firsts.filter(([d]) => Number(d.slice(0, 4)) > yearOf(market.asOf) - 5);
+    expect([r.columns[0]!.all.n, r.columns[0]!.all.wins]).toEqual([counted.length, counted.filter(([, x]) => x > 1e-9).length]);
+    expect(saidAll(monthTable.reading(r))).toMatch(
+      /^S3 Works rose most often on the .* session of the month \(rose \d+ of \d+ times, /,
+    );
+    expect([1, 6, 7, 12].map((p) => placeLabel("session", p))).toEqual(["1st", "6th", "6th last", "last"]);
+    expect([1, 3, 4, 6].map((p) => placeName("holiday", p))).toEqual([
+      "3rd session before a holiday",
+      "1st session before a holiday",
+      "1st session after a holiday",
+      "3rd session after a holiday",
+    ]);
   });
 
   it("says the months that rose most and least often", () => {

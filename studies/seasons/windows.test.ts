@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { epochDay, isoDate, startDays, START_DAYS, windowRecord } from "@core";
+import { epochDay, isoDate, sessionAhead, startDays, START_DAYS, windowRecord } from "@core";
 import { seeded } from "@core/testing";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
@@ -9,13 +9,14 @@ import { windowKey } from "./window-columns";
 import { findWindow } from "./window-marks";
 import { occurrenceOf } from "./window-row";
 import { windows } from "./windows";
+import { windowsAhead } from "./windows-ahead";
 
 const N = 2300;
 
 /** Six stocks that move by chance; the first rises strongly in every March. */
-function world(seed: number) {
+function world(seed: number, length = N) {
   const random = seeded(seed);
-  const sessions = new Market(handMadeMarket([{ ticker: "X", closes: Array.from({ length: N }, () => 1) }], "X"), N - 1).sessions;
+  const { sessions } = new Market(handMadeMarket([{ ticker: "X", closes: Array.from({ length }, () => 1) }], "X"), length - 1);
   const walk = (march: number) => {
     let price = 100;
     return Array.from(sessions, (day) => {
@@ -150,6 +151,29 @@ describe("the occurrence of a window", () => {
     expect(of("01-03", 5)).toEqual(["2026-01-05", "2026-01-12", false]);
     expect(of("12-01", 5)).toEqual(["2026-12-01", "2026-12-08", false]);
     expect(of("02-29", 5)).toEqual(["2026-03-02", "2026-03-09", false]);
+  });
+});
+
+describe("windows ahead", () => {
+  const of = (keys: readonly string[], at = market) => windowsAhead.ask(at, windowsAhead.params.parse({ in: keys }));
+  // Ten years of windows are needed.
+  const long = new Market(world(12, 3400), 3399);
+  it("are those of the finder that start within five sessions, in any of the groups", () => {
+    const r = of(["sector:Fish", "stocks:Mine=S4", "sector:Nobody"], long);
+    expect([r.members, r.searched]).toEqual([4, 4]);
+    const last = sessionAhead(long.asOf, 5, long.holidays);
+    const day = (epoch: number) => isoDate(epoch).slice(5);
+    const found = ask({ in: "any:sector:Fish|stocks:Mine=S4", from: day(long.asOf + 1), to: day(last) }, long);
+    expect(r.rows).toEqual(found.rows);
+    expect([r.hits, r.expected, r.held.cases]).toEqual([found.hits, found.expected, found.heldOut.cases]);
+    for (const row of r.rows) expect(row.from > long.asOf && row.from <= last).toBe(true);
+    expect(saidAll(windowsAhead.reading(r))).toMatch(
+      /of 4 stocks start within five sessions that went one way in at least 9 of their last 10 years.*by chance .* would; held out/,
+    );
+  });
+  it("are none without ten years, or without a group", () => {
+    expect(saidAll(windowsAhead.reading(of(["sector:Boats"])))).toBe("None of these stocks has ten years of windows yet.");
+    expect(of([]).members).toBe(0);
   });
 });
 

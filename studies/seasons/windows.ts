@@ -6,10 +6,11 @@ import { groupsTitle } from "@studies/sets/group-members";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { isNow, peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
-import { capital, count, daysOfYear, percent } from "@studies/words/words";
-import { countedOf, datedOf, HELD_YEARS, heldWindows, searchSeries, type WindowsAsked } from "./window-search";
+import { capital, count, daysOfYear, none, percent } from "@studies/words/words";
 import { WINDOW_COLUMNS } from "./window-columns";
-import { windowRow, type WindowRow } from "./window-row";
+import { findWindows, hitsOver } from "./find-windows";
+import type { WindowRow } from "./window-row";
+import { HELD_YEARS } from "./window-search";
 
 const monthDay = z
   .string()
@@ -52,45 +53,15 @@ export const windows = defineStudy({
   ],
   ask(market, params, tell) {
     const span = spanOf(params, market.asOf);
-    const asked: WindowsAsked = {
+    const asked = {
       years: params.years,
       wins: params.wins,
-      holds: [params.shortest, params.longest],
+      holds: [params.shortest, params.longest] as const,
       filter: { leastMean: params.least / 100, carried: params.carried === "taken" },
     };
     const sides = params.way === "either" ? ([1, -1] as const) : params.way === "rose" ? ([1] as const) : ([-1] as const);
     const peers = peersOf(market, { set: params.set, ...(params.in === undefined ? {} : { in: params.in }) }).filter(isNow);
-    const { holidays } = market;
-    const strip = {
-      up: new Float64Array(START_DAYS.length),
-      down: new Float64Array(START_DAYS.length),
-      upByChance: new Float64Array(START_DAYS.length),
-      downByChance: new Float64Array(START_DAYS.length),
-    };
-    const rows: WindowRow[] = [];
-    const held = { windows: 0, hits: 0, base: 0 };
-    let searched = 0;
-    for (const [k, peer] of peers.entries()) {
-      tell?.(k / peers.length);
-      const dated = datedOf(market, peer);
-      const counted = countedOf(market, peer.key, dated, params.years);
-      if (counted.counts.firstYears.some((year) => year > 0)) searched++;
-      for (const side of sides) {
-        const { hits, expected, windows } = searchSeries(dated, counted, asked, side);
-        add(side === 1 ? strip.up : strip.down, hits);
-        add(side === 1 ? strip.upByChance : strip.downByChance, expected);
-        for (const found of windows(span)) {
-          const row = windowRow({ market, holidays }, peer, dated, { ...found, side }, params.years);
-          if (params.reports === "any" || row.reports.length === 0) rows.push(row);
-        }
-        const own = heldWindows(dated, counted, asked, side);
-        held.windows += own.windows;
-        held.hits += own.hits;
-        held.base += own.base;
-      }
-    }
-    rows.sort((a, b) => b.wins - a.wins || Math.abs(b.median) - Math.abs(a.median) || (a.name < b.name ? -1 : 1));
-    const over = (values: Float64Array) => span.reduce((sum, d) => sum + values[d]!, 0);
+    const { strip, rows, held, searched } = findWindows(market, peers, { ...asked, sides, span, reports: params.reports }, tell);
     return {
       asOf: market.asOf,
       provisional: market.provisional,
@@ -108,8 +79,7 @@ export const windows = defineStudy({
       /** Starts and holds that are hits, by start day: above and below, with what chance alone would give. */
       strip,
       /** The same over the days asked, both ways. */
-      hits: over(strip.up) + over(strip.down),
-      expected: over(strip.upByChance) + over(strip.downByChance),
+      ...hitsOver(span, strip),
       rows,
       heldOut: {
         windows: held.windows,
@@ -133,10 +103,6 @@ function spanOf({ from, to }: { readonly from?: string | undefined; readonly to?
   const last = to === undefined ? (first + AHEAD - 1) % START_DAYS.length : START_DAYS.indexOf(to);
   const length = ((last - first + START_DAYS.length) % START_DAYS.length) + 1;
   return Array.from({ length }, (_, k) => (first + k) % START_DAYS.length);
-}
-
-function add(sums: Float64Array, values: ArrayLike<number>): void {
-  for (let d = 0; d < sums.length; d++) sums[d]! += values[d]!;
 }
 
 interface Told {
@@ -173,8 +139,10 @@ function readingOf(r: Told): Sentence[] {
         ],
     [
       "With every start day and length counted by itself ",
-      { figure: r.hits.toLocaleString("en-GB") },
-      ` did so; by chance ${Math.round(r.expected).toLocaleString("en-GB")} would, in one case of ten twice that.`,
+      { figure: none(r.hits) },
+      r.expected < 1
+        ? " did so; by chance fewer than one would."
+        : ` did so; by chance ${Math.round(r.expected).toLocaleString("en-GB")} would, in one case of ten twice that.`,
     ],
   ];
   const { hits, cases, base } = r.heldOut;

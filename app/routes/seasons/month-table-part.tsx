@@ -1,6 +1,6 @@
 import { Link, useNavigate } from "react-router";
-import { MONTH_NAMES } from "@core/seasons/month-names";
-import { placeName, type monthTable, type SeasonYear } from "@studies/seasons/month-table";
+import type { monthTable, SeasonYear } from "@studies/seasons/month-table";
+import { placeLabel } from "@studies/seasons/place-names";
 import { signed } from "@studies/words/words";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
 import { InlineMenu } from "~/ui/inline-menu";
@@ -22,8 +22,9 @@ const PERIODS = [
   { value: "month", label: "month" },
   { value: "quarter", label: "quarter" },
   { value: "week", label: "week" },
+  { value: "session", label: "session of the month" },
+  { value: "holiday", label: "session around holidays" },
 ];
-const percents = (x: number) => (Number.isNaN(x) ? "–" : signed(100 * x, 1));
 const HATCH = "repeating-linear-gradient(135deg, transparent 0 4px, var(--rule) 4px 6px)";
 
 /** Every month of every year of one member; pressing a year leaves it out of the averages. */
@@ -31,6 +32,9 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
   const here = useHere();
   const navigate = useNavigate();
   const { rows, columns, without, inProgress, period, name, ticker, path, monthStarts } = table;
+  // What one session makes is small.
+  const decimals = period === "session" || period === "holiday" ? 2 : 1;
+  const percents = (x: number, places = decimals) => (Number.isNaN(x) ? "–" : signed(100 * x, places));
   const isInView = (place: number) => period === "month" && place === month;
   const full = fullOf(rows);
   const toggle = (year: number) => {
@@ -41,7 +45,7 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
     ...rows.map((year): Line => ({
       label: String(year.year),
       year,
-      whole: percents(year.whole),
+      whole: percents(year.whole, 1),
       of: (k) => percents(year.values[k]!),
     })),
     { label: "mean", whole: "", of: (k) => percents(columns[k]!.all.mean) },
@@ -104,7 +108,7 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
               },
               ...places.map((place, k): PlainColumn<Line> => ({
                 key: String(place),
-                label: period === "month" ? MONTH_NAMES[k]!.slice(0, 3) : period === "week" ? place : placeName(period, place),
+                label: placeLabel(period, place),
                 headClassName: isInView(place) ? "font-semibold text-ink" : "",
                 className: "pl-1 pr-1 whitespace-nowrap",
                 cellClassName: (line) =>

@@ -5,11 +5,14 @@ import { monthOf } from "@core/columns/epoch-day";
 import { MONTH_NAMES } from "@core/seasons/month-names";
 import { consistency } from "@studies/seasons/consistency";
 import { heldRecords } from "@studies/precedents/held-records";
-import { askFor, findFor } from "~/ask.server";
+import { listItems } from "@server/items.server";
+import { windowsAhead } from "@studies/seasons/windows-ahead";
+import { pickedKey } from "@studies/sets/group-key";
+import { askFor, findFor, openDesk } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, parseHere, useHere } from "~/here";
 import { holdingSituations } from "~/saved-situations.server";
 import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
@@ -24,6 +27,7 @@ import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { HoldingNow } from "./holding-now";
 import { MonthsNow, type MonthSaid } from "./months-now";
+import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
 import { Explained } from "~/ui/term";
 
@@ -40,6 +44,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   // Comes after the page: what holds is worked out while the rest is read already.
   const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
+  const ahead = windowsOfLists(request, answer.market);
   const situations = await holdingSituations(request, answer.market);
   return {
     reading: answer.reading,
@@ -50,7 +55,17 @@ export async function loader({ request }: Route.LoaderArgs) {
     situations,
     held,
     months,
+    ahead,
   };
+}
+
+/** What the stocks of the market's lists and of the focus enter in the sessions to come; undefined without either. */
+async function windowsOfLists(request: Request, market: string): Promise<WindowsSaid | undefined> {
+  const lists = (await listItems((await openDesk()).db, "list")).filter((list) => list.body.market === market);
+  const { focus } = parseHere(new URL(request.url).searchParams);
+  const keys = [...focus, ...lists.map(({ name, body }) => pickedKey(body.tickers, name))];
+  const said = keys.length === 0 ? undefined : await findFor(request, windowsAhead, { in: keys });
+  return said && { reading: said.reading, answer: toWire(said.result) };
 }
 
 /** The sectors in the month of a session and in the one after it. */
@@ -117,6 +132,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       </div>
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />
+      </div>
+      <div className="mt-6">
+        <WindowsAhead said={loaderData.ahead} />
       </div>
       <div className="mt-6">
         <MarketsTable markets={loaderData.summaries} current={loaderData.market} />

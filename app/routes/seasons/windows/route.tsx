@@ -38,8 +38,10 @@ export async function loader({ request }: Route.LoaderArgs) {
     ...lists.map(({ name, body }) => ({ value: pickedKey(body.tickers, name), label: `${name} (list)` })),
     ...groups.map(({ value, label }) => ({ value, label })),
   ];
-  if ("job" in asked) return { job: asked.job, said: undefined, groups: within };
-  return { job: undefined, said: { reading: asked.answer.reading, answer: toWire(asked.answer.result) }, groups: within };
+  const { set, in: inside = "", wins, years } = windows.params.parse(params);
+  const about = { set, within: inside, wins, years };
+  if ("job" in asked) return { job: asked.job, said: undefined, groups: within, about };
+  return { job: undefined, about, said: { reading: asked.answer.reading, answer: toWire(asked.answer.result) }, groups: within };
 }
 
 type Answer = ResultOf<typeof windows>;
@@ -52,28 +54,19 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
   const wayBack = useWayBack();
   const [search] = useSearchParams();
   useKeys({ Backspace: () => wayBack(undefined) });
-  const { job, groups } = loaderData;
+  const { job, groups, about } = loaderData;
   // While another search is under way the last one stays in view.
   const [last, setLast] = useState(loaderData.said);
   if (loaderData.said && last !== loaderData.said) setLast(loaderData.said);
   const said = loaderData.said ?? last;
   const answer = said && fromWire<Answer>(said.answer);
-  const params = windows.params.safeParse(paramsFromSearch(windows.params, search)).data;
   const picked = search.getAll("pick");
   const asked = Object.fromEntries([...new Set(search.keys())].map((name) => [name, search.getAll(name)]));
   return (
     <>
       <Reading sentences={said?.reading ?? [["Looking for windows that went one way in nearly every year."]]} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/windows", asked)}>
-        <WindowsSentence
-          set={params?.set ?? "stock"}
-          within={params?.in ?? ""}
-          inName={answer?.inName ?? ""}
-          groups={groups}
-          wins={params?.wins ?? 9}
-          years={params?.years ?? 10}
-          search={search}
-        />
+        <WindowsSentence {...about} inName={answer?.inName ?? ""} groups={groups} search={search} />
       </ControlSentence>
       {job && (
         <div className="mb-4">
