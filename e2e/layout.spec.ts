@@ -18,6 +18,12 @@ const SCREENS = [
   ["/rotation", "/rotation?set=stock&in=market:", "/rotation?set=world&beside=flat", "/period-map"],
   ["/groups", "/groups?peers=industry", "/groups?peers=fund", "/groups?peers=world", "/groups?peers=commodity"],
   ["/groups?in=$group", "/groups?in=$fund&beside=chart", "/chart", "/chart/$stock", "/files"],
+  [
+    "/seasons?years=3",
+    "/seasons?years=3&set=stock&period=session",
+    "/seasons/windows?years=3&wins=3",
+    "/chart/$stock?window=03-01.20",
+  ],
 ];
 const ON: Readonly<Record<"made" | "bars", { readonly early: string; readonly group: string; readonly fund: string }>> = {
   made: { early: "2021-03-10", group: "sector:Shipyards", fund: "group:HUBUT" },

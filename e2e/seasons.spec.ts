@@ -1,5 +1,7 @@
+import fs from "node:fs";
 import type { Page } from "@playwright/test";
-import { reading, ready } from "./main-job";
+import ical from "node-ical";
+import { reading, ready, rows } from "./main-job";
 import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
@@ -94,6 +96,125 @@ test("Today names the sectors that have been consistent in this month and the ne
   await next.click();
   await expect(page).toHaveURL(/\/seasons\?month=/);
   await expect(reading(page)).toContainText(`In ${name}`);
+});
+
+const windowsOf = (page: Page) => rows(page, "Windows");
+const strip = (page: Page) => page.getByRole("figure", { name: "Windows by start day" });
+
+test("by keyboard: a window of a list without a report inside, its chart with the years before, and a calendar file", async ({
+  page,
+}) => {
+  const fed = addressOf("fed");
+  await page.goto(`${fed}/period-map`);
+  await ready(page);
+  await page.getByRole("button", { name: "best 20" }).click();
+  await page.getByLabel("Name of the list").fill("Windows of mine");
+  await page.getByRole("button", { name: "Keep as a list" }).click();
+  await expect(page.getByRole("list", { name: "Lists" }).getByRole("link", { name: "Windows of mine" })).toBeVisible();
+
+  await page.keyboard.press("Escape");
+  await page.goto(`${fed}/seasons`);
+  await ready(page);
+  // From the months to the windows, of the list, over three years.
+  await page.getByRole("button", { name: "View: Months" }).focus();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/seasons\/windows/);
+  await page.goto(`${fed}/seasons/windows?years=3&wins=3`);
+  await ready(page);
+  await expect(reading(page)).toContainText(/of \d+ stocks start that went one way in all of the last 3 years/);
+  await expect(reading(page)).toContainText(
+    /by chance [\d,]+ would.*Held out over three years, such windows were right in \d+% of/,
+  );
+  await page.getByRole("button", { name: "Within: of the market" }).focus();
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("in Windows of");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/in=stocks:Windows/);
+  await expect(reading(page)).toContainText("in Windows of mine");
+  // A month more of start days.
+  const last = page.getByRole("slider", { name: "Last start day" });
+  const to = Number(await last.getAttribute("aria-valuenow"));
+  await last.focus();
+  await page.keyboard.press("PageUp");
+  await expect(last).toHaveAttribute("aria-valuenow", String((to + 30) % 366));
+  await expect(last).toHaveAttribute("aria-valuetext", /\w+: \d+ up, \d+ down/);
+  const all = await windowsOf(page).count();
+  await page.getByRole("button", { name: "Reports: with reports" }).focus();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/reports=none/);
+  await expect(windowsOf(page).first()).toBeVisible();
+  await expect(windowsOf(page).filter({ hasText: "report" })).toHaveCount(0);
+  expect(await windowsOf(page).count()).toBeLessThanOrEqual(all);
+
+  await windowsOf(page).first().focus();
+  await page.keyboard.press(" ");
+  await expect(page).toHaveURL(/pick=/);
+  const link = page.getByRole("link", { name: "Calendar file of 1 window" });
+  const download = page.waitForEvent("download");
+  await link.focus();
+  await page.keyboard.press("Enter");
+  const file = fs.readFileSync(await (await download).path(), "utf8");
+  const events = Object.values(ical.parseICS(file)).filter((x) => x?.type === "VEVENT");
+  expect(events).toHaveLength(1);
+  const row = windowsOf(page).first();
+  const ticker = (await row.getAttribute("data-row"))!.split("@")[0]!;
+  expect((events[0] as ical.VEvent).summary).toMatch(new RegExp(`^${ticker} .*: (rose|fell) in 3 of 3 years$`));
+
+  await row.focus();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(new RegExp(`/chart/${ticker}\\?window=`));
+  await expect(reading(page)).toContainText(/held \d+ sessions, it (rose|fell) in \d+ of \d+ years/);
+  await expect(page.locator("[data-drawn=true] canvas").first()).toBeVisible();
+  await page.keyboard.press("Backspace");
+  await expect(page).toHaveURL(/seasons\/windows\?.*reports=none/);
+
+  // Today tells those that start within five sessions; of ten years, which this world has not.
+  await page.goto(fed);
+  await ready(page);
+  await expect(page.getByRole("region", { name: "Windows that start within five sessions" })).toContainText(
+    /ten years|start within five/,
+  );
+  await page.goto(`${fed}/period-map`);
+  await ready(page);
+  await page.getByRole("button", { name: "Take the list Windows of mine away" }).click();
+  await expect(page.getByRole("status")).toContainText("was taken away");
+});
+
+test("a day or a span of the strip is chosen by mouse, and stopped work can be begun again", async ({ page }) => {
+  await page.goto("/seasons/windows?years=4&wins=3&set=sector&least=0");
+  await ready(page);
+  const box = (await strip(page).locator("svg").boundingBox())!;
+  const at = (day: number) => box.x + (box.width * (day + 0.5)) / 366;
+  await page.mouse.move(at(60), box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(at(80), box.y + 60, { steps: 4 });
+  await page.mouse.up();
+  await expect(page).toHaveURL(/from=03-01&to=03-21/);
+  await expect(reading(page)).toContainText("From 1 to 21 March");
+  await page.mouse.click(at(200), box.y + 60);
+  await expect(page).toHaveURL(/from=07-19&to=07-19/);
+  await expect(reading(page)).toContainText("On 19 July");
+  await page.getByRole("button", { name: "Way: up or down" }).click();
+  await page.getByRole("menuitemradio", { name: "down", exact: true }).click();
+  await expect(reading(page)).toContainText("that fell in at least 3 of the last 4 years");
+});
+
+test("sessions of the month and around holidays are the same table", async ({ page }) => {
+  await page.goto("/seasons?years=5");
+  await ready(page);
+  await page.getByRole("button", { name: "Divided by: month" }).click();
+  await page.getByRole("menuitemradio", { name: "session of the month" }).click();
+  const table = page.getByRole("table", { name: /by session and year$/ });
+  await expect(table.getByRole("columnheader", { name: "5th last" })).toBeVisible();
+  await page.getByRole("button", { name: "Divided by: session of the month" }).click();
+  await page.getByRole("menuitemradio", { name: "session around holidays" }).click();
+  await expect(
+    page.getByRole("table", { name: /by holiday and year$/ }).getByRole("columnheader", { name: "1st before" }),
+  ).toBeVisible();
 });
 
 test("a market of bars alone says what lacks, and compares its stocks", async ({ page }) => {

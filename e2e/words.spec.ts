@@ -8,6 +8,8 @@ const PLACES = [
   ...SCREENS.filter(({ id }) => id !== "files").map(({ id, path }) => (id === "chart" ? `${path}/ALBRO` : path)),
   "/rotation?set=stock&in=group:ALBIG",
   "/groups?peers=industry",
+  "/seasons/windows?years=4&wins=4",
+  "/chart/ALBRO?window=03-01.20",
   "/groups?in=group:ALBIG",
 ];
 

@@ -17,7 +17,7 @@ export interface SessionOccurrences {
 }
 
 /** Sessions of a month that are told apart at either end. */
-export const MONTH_ENDS = 6;
+export const MONTH_ENDS = 5;
 /** Sessions told apart before and after a holiday. */
 export const AROUND_HOLIDAY = 3;
 
@@ -27,7 +27,7 @@ export const AROUND_HOLIDAY = 3;
  * are over. The month in which the calendar begins has no start, unless it begins with it (method 7, H03, Q03).
  * @param close of one series on the sessions of the calendar, NaN where it has no bar
  * @param days epoch days of the sessions, ascending
- * @returns places 1 to 6 from the start, then the 6th from the end (7) to the last (12)
+ * @returns places 1 to 5 from the start, then the 5th from the end (6) to the last (10)
  * @throws CoreError `bad-length`
  */
 export function sessionsOfMonth(close: Float64Array, days: Int32Array): SessionOccurrences {

@@ -146,7 +146,8 @@ function readingOf(r: Told): Sentence[] {
     ],
   ];
   const { hits, cases, base } = r.heldOut;
-  if (cases > 0)
+  if (cases === 0) sentences.push(["No such window was found in the years before the last three, which are held out."]);
+  else
     sentences.push([
       "Held out over three years, such windows were right in ",
       { figure: percent(hits / cases, 0) },

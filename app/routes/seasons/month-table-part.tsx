@@ -76,13 +76,13 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
         </span>
         <span className="text-[12px] text-soft">press a year to leave it out</span>
       </p>
-      <div className="grid grid-cols-[minmax(0,1fr)_340px] items-start gap-7">
-        <div className="min-w-0 overflow-x-auto" tabIndex={period === "week" ? 0 : undefined}>
+      <div className="grid items-start gap-7 min-[1200px]:grid-cols-[minmax(0,1fr)_340px]">
+        <div className="min-w-0 overflow-x-auto" tabIndex={period === "week" || period === "session" ? 0 : undefined}>
           <PlainTable
             caption={`Returns of ${name} by ${period} and year`}
             rows={lines}
             rowKey={(line) => line.label}
-            rowClassName={(line) => (line.year ? "h-[22px]" : "h-[22px] text-soft")}
+            rowClassName={(line) => (line.year ? "h-6" : "h-6 text-soft")}
             columns={[
               {
                 key: "year",
@@ -95,7 +95,7 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
                       type="button"
                       aria-pressed={year.isLeftOut}
                       title={year.isLeftOut ? "Count it again" : "Leave it out of the averages"}
-                      className={`hover:text-indigo ${year.isLeftOut ? "text-soft line-through" : ""}`}
+                      className={`min-h-6 min-w-8 text-left hover:text-indigo ${year.isLeftOut ? "text-soft line-through" : ""}`}
                       onClick={() => {
                         toggle(year.year);
                       }}
@@ -125,7 +125,9 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
                 title: (line) => (isNow(line, k) ? "in progress, not counted" : undefined),
                 cell: (line) => line.of(k),
               })),
-              { key: "whole", label: "year", cellClassName: "font-semibold", cell: (line) => line.whole },
+              ...(decimals === 2
+                ? []
+                : [{ key: "whole", label: "year", cellClassName: "font-semibold", cell: (line: Line) => line.whole }]),
             ]}
           />
         </div>

@@ -6,6 +6,7 @@ import type { Sentence } from "@studies/define-study";
 import { dayMonth, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
+import { Explained } from "~/ui/term";
 import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
@@ -23,7 +24,9 @@ export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> 
   return (
     <section aria-label="Windows that start within five sessions">
       <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        Windows that start within five sessions, lists and focus
+        <span>
+          <Explained text="Windows that start within five sessions, lists and focus" />
+        </span>
         <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/seasons/windows")}>
           every window
         </Link>

@@ -137,7 +137,7 @@ export function DayStrip({ strip, span, today, onChoose }: Props) {
             return mean === 0 ? null : (
               <HaloText
                 key={sign}
-                x={step * quietDay(sign === 1 ? strip.up : strip.down)}
+                x={step * quietDay(sign === 1 ? strip.up : strip.down, Math.ceil(LABEL / 2 / step))}
                 y={sign === 1 ? y - 5 : y + 13}
                 fontSize={11.5}
                 textAnchor="middle"
@@ -221,15 +221,15 @@ function Handle({ end, span, at, height, text, onChoose }: HandleProps) {
   );
 }
 
-/** Days to either side of a label. */
-const LABEL_DAYS = 28;
+/** Width of a label with some room. */
+const LABEL = 150;
 
-/** The day around which the bars are lowest, where there is room for a label. */
-function quietDay(values: Float64Array): number {
-  let best = LABEL_DAYS;
+/** The day around which the bars are lowest, so many days to either side. */
+function quietDay(values: Float64Array, around: number): number {
+  let best = around;
   let least = Infinity;
-  for (let d = LABEL_DAYS; d < DAYS - LABEL_DAYS; d++) {
-    const highest = max(values.subarray(d - LABEL_DAYS, d + LABEL_DAYS));
+  for (let d = around; d < DAYS - around; d++) {
+    const highest = max(values.subarray(d - around, d + around));
     if (highest < least) [least, best] = [highest, d];
   }
   return best;

@@ -75,17 +75,19 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
       )}
       {answer && (
         <div aria-busy={job !== undefined} className={job ? "opacity-50" : ""}>
-          <DayStrip
-            strip={answer.strip}
-            span={{ from: START_DAYS.indexOf(answer.from), to: START_DAYS.indexOf(answer.to) }}
-            today={START_DAYS.indexOf(answer.today)}
-            onChoose={({ from, to }) =>
-              void navigate(hrefNowWith({ from: START_DAYS[from]!, to: START_DAYS[to]!, pick: undefined }), {
-                replace: true,
-                preventScrollReset: true,
-              })
-            }
-          />
+          {answer.searched > 0 && (
+            <DayStrip
+              strip={answer.strip}
+              span={{ from: START_DAYS.indexOf(answer.from), to: START_DAYS.indexOf(answer.to) }}
+              today={START_DAYS.indexOf(answer.today)}
+              onChoose={({ from, to }) =>
+                void navigate(hrefNowWith({ from: START_DAYS[from]!, to: START_DAYS[to]!, pick: undefined }), {
+                  replace: true,
+                  preventScrollReset: true,
+                })
+              }
+            />
+          )}
           {answer.rows.length > 0 ? (
             <>
               <WindowsTable
