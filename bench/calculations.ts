@@ -13,6 +13,7 @@ import { listMarkets } from "@server/stores/markets-store.server";
 import { checksum, participationInC, rotationRow } from "./c-references";
 import { conditionRows } from "./conditions";
 import { row, shortest, timed } from "./rows";
+import { seasonRows } from "./seasons";
 
 /** Rows of the calculation by itself, on the whole demo. */
 export async function calculationRows(database: string, folder: string): Promise<void> {
@@ -80,5 +81,6 @@ export async function calculationRows(database: string, folder: string): Promise
   row("stances of all members at every week's end", timed(() => deriveWhole(whole, stanceCountColumns))[1]);
   row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
   conditionRows(whole, folder);
+  seasonRows(whole, folder);
   await db.destroy();
 }

@@ -1,3 +1,5 @@
+import type { StartDays } from "./start-days";
+
 /** Shortest and longest hold of a window, in sessions. */
 export const HOLDS = { shortest: 5, longest: 60 } as const;
 /** How many holds there are. */
@@ -61,6 +63,26 @@ export function holdSigns(close: Float64Array, from: number): HoldSigns {
     down[2 * s + 1] = down1;
   }
   return { from: first, last, up, down, gaps: Int32Array.from(gaps) };
+}
+
+/**
+ * The first session that windows over so many years look at, counted back from the last bar of a series; two more for those that
+ * lack a bar.
+ * @param close of the series, NaN where it has no bar
+ * @param starts of its calendar
+ * @param wanted latest years looked at
+ * @returns a session index
+ */
+export function firstForWindows(
+  close: Float64Array,
+  { years, firsts }: Pick<StartDays, "years" | "firsts">,
+  wanted: number,
+): number {
+  let last = close.length - 1;
+  while (last >= 0 && Number.isNaN(close[last])) last--;
+  let y = years.length - 1;
+  while (y > 0 && firsts[y]! > last) y--;
+  return firsts[Math.max(0, y - wanted - 2)] ?? 0;
 }
 
 /**

@@ -7,6 +7,8 @@ import { START_DAYS, type StartDays } from "./start-days";
 /** Binary digits of a number of wins, so that up to 31 years can be counted. */
 export const DIGITS = 5;
 
+const ALL_HOLDS = [holdsUpTo(HOLDS.longest, 0), holdsUpTo(HOLDS.longest, 1)];
+
 /** How often every window of one series went up and down; words of bits by hold, as in `HoldSigns`. */
 export interface WindowCounts {
   /** Holds that have the years, two words a start day. */
@@ -34,7 +36,7 @@ export interface WindowSeries {
  * Counts the wins of every start day and hold over its latest years.
  * Formula: all holds at once, as the words of each year are added to a counter whose binary digits are words. Holds whose latest exit
  * is yet to come have their years one further back; those that lack an exit are counted one by one (method 7, H08, H09, Q09).
- * @param series with signs from a session early enough
+ * @param series with signs from any session; those that `firstForWindows` names are counted fast
  * @param asked which years; at most 31
  * @returns counts a start day
  */
@@ -56,19 +58,22 @@ export function countWindows(series: WindowSeries, asked: YearsOfWindow): Window
   const earliest = asked.skip + asked.years - 1;
   for (let d = 0; d < START_DAYS.length; d++) {
     let count = 0;
+    let isCut = false;
     for (let y = years - 1; y >= 0 && count <= earliest + 1; y--) {
       const entry = starts.entries[d * years + y]!;
-      if (entry < 0 || entry + HOLDS.shortest > signs.last) continue;
-      if (entry < signs.from) break;
-      if (close[entry] !== close[entry]) continue;
+      if (entry < 0 || entry + HOLDS.shortest > signs.last || close[entry] !== close[entry]) continue;
+      isCut = entry < signs.from;
+      if (isCut) break;
       entries[count] = entry;
       places[count++] = y;
     }
-    if (count <= earliest) continue;
+    if (count <= earliest && !isCut) continue;
     findOdd(entries, count, signs, odd);
+    // Where the signs begin too late there is nothing to count together.
+    if (isCut) ALL_HOLDS.forEach((all, w) => (odd[w] = all));
     counts.odd.set(odd, 2 * d);
-    for (let w = 0; w < 2; w++) {
-      const all = holdsUpTo(HOLDS.longest, w) & ~odd[w]!;
+    for (let w = 0; w < 2 && !isCut; w++) {
+      const all = ALL_HOLDS[w]! & ~odd[w]!;
       const now = all & holdsUpTo(signs.last - entries[0]!, w);
       const before = count > earliest + 1 ? all & ~now : 0;
       counts.known[2 * d + w] = now | before;
@@ -140,7 +145,7 @@ function findOdd(entries: Int32Array, count: number, { gaps, last }: HoldSigns, 
       odd[at < WORD ? 0 : 1]! |= 1 << (at % WORD);
     }
   }
-  for (let w = 0; w < 2; w++) odd[w]! &= holdsUpTo(HOLDS.longest, w);
+  for (let w = 0; w < 2; w++) odd[w]! &= ALL_HOLDS[w]!;
 }
 
 interface OneByOne extends YearsOfWindow {

@@ -6,6 +6,7 @@ import {
   countWindows,
   epochDay,
   expectedHits,
+  firstForWindows,
   foundWindows,
   holdsBetween,
   holdShares,
@@ -222,10 +223,18 @@ describe("the search for windows", () => {
       return { counts, shares: holdShares(series, counts) };
     };
     expect(of(starts.firsts[starts.years.length - 6]!)).toEqual(of(0));
-    // Signs too late for the shares are no sign that there was nothing before.
-    const counts = countWindows({ close, signs: holdSigns(close, 0), starts }, asked);
-    const late = { close, signs: holdSigns(close, starts.firsts[starts.years.length - 3]!), starts };
-    expect(holdShares(late, counts)).toEqual(of(0).shares);
+    expect(firstForWindows(close, starts, 4)).toBe(starts.firsts[starts.years.length - 7]);
+    expect(
+      firstForWindows(
+        close.map((c, s) => (s < 700 ? c : NaN)),
+        starts,
+        1,
+      ),
+    ).toBe(starts.firsts[starts.years.indexOf(2015) - 3]);
+    // Signs that begin too late are no sign that there was nothing before.
+    const late = of(starts.firsts[starts.years.length - 3]!);
+    expect(late.shares).toEqual(of(0).shares);
+    for (const key of ["known", "up", "down", "firstYears"] as const) expect(late.counts[key]).toEqual(of(0).counts[key]);
   });
 
   it("leaves out small averages and those that hang on one year, before it merges", () => {

@@ -2,6 +2,7 @@ import {
   chancesByHold,
   countWindows,
   expectedHits,
+  firstForWindows,
   foundWindows,
   HOLDS,
   holdsBetween,
@@ -65,9 +66,8 @@ export function datedOf(market: Market, { part, levels, key }: Pick<Peer, "part"
 
 export function countedOf(market: Market, key: string, { close, starts }: Dated, years: number): Counted {
   return market.crossSection(keptCounts).get(`${years}/${key}`, () => {
-    // Two more years than are counted, for those that lack a bar.
-    const from = starts.firsts[Math.max(0, starts.years.length - 1 - years - HELD_YEARS - 2)] ?? 0;
-    const series = { close, starts, signs: holdSigns(close, from) };
+    const signs = holdSigns(close, firstForWindows(close, starts, years + HELD_YEARS));
+    const series = { close, starts, signs };
     const counts = countWindows(series, { years, skip: 0 });
     return { counts, shares: holdShares(series, counts), earlier: countWindows(series, { years, skip: HELD_YEARS }) };
   });
