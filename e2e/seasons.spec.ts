@@ -184,7 +184,7 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   await expect(page.getByRole("status")).toContainText("was taken away");
 });
 
-test("a day or a span of the strip is chosen by mouse, and stopped work can be begun again", async ({ page }) => {
+test("a day or a span of the strip is chosen by mouse", async ({ page }) => {
   await page.goto("/seasons/windows?years=4&wins=3&set=sector&least=0");
   await ready(page);
   const box = (await strip(page).locator("svg").boundingBox())!;
@@ -210,6 +210,19 @@ test("sessions of the month and around holidays are the same table", async ({ pa
   await page.getByRole("menuitemradio", { name: "session of the month" }).click();
   const table = page.getByRole("table", { name: /by session and year$/ });
   await expect(table.getByRole("columnheader", { name: "5th last" })).toBeVisible();
+  const download = page.waitForEvent("download");
+  await page
+    .getByRole("region", { name: /, year by year$/ })
+    .getByRole("link", { name: "CSV" })
+    .click();
+  const lines = fs
+    .readFileSync(await (await download).path(), "utf8")
+    .trim()
+    .split("\n");
+  expect(lines[0]).toBe(
+    "year,session_1,session_2,session_3,session_4,session_5,session_6,session_7,session_8,session_9,session_10,whole",
+  );
+  expect(lines).toHaveLength(6);
   await page.getByRole("button", { name: "Divided by: session of the month" }).click();
   await page.getByRole("menuitemradio", { name: "session around holidays" }).click();
   await expect(

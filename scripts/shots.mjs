@@ -28,10 +28,10 @@ const views = [
   ["timing", "/timing"],
   ["groups", "/groups"],
   ["rotation", "/rotation"],
-  ["rotation-flat", "/rotation?set=asset-class&beside=flat"],
   ["fund", "/groups?in=group:HUBUT&beside=chart"],
   ["period-map", "/period-map"],
   ["seasons", "/seasons?set=sector"],
+  ["seasons-windows", "/seasons/windows"],
   ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
   [
     "precedents-variants",

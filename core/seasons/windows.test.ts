@@ -99,10 +99,10 @@ function plainMerge(found: ReturnType<typeof plainSearch>["rows"]) {
 }
 
 /** A calendar of weekdays with holidays by chance, the days on which windows start among them, and a series with what may happen to one. */
-function world(seed: number, happens: "nothing" | "late" | "ended" | "gaps" | "cents") {
+function world(seed: number, happens: "nothing" | "late" | "ended" | "gaps" | "cents", span = 3900) {
   const random = seeded(seed);
   const days = Int32Array.from(
-    Array.from({ length: 3900 }, (_, k) => epochDay("2012-05-17") + k).filter((d) => weekday(d) <= 5 && random() > 0.03),
+    Array.from({ length: span }, (_, k) => epochDay("2012-05-17") + k).filter((d) => weekday(d) <= 5 && random() > 0.03),
   );
   let price = happens === "cents" ? 0.6 : 40;
   const close = Float64Array.from(days, () => {
@@ -387,6 +387,28 @@ describe("what windows are made of", () => {
         expect([hold, counts[hold - 5]]).toEqual([hold, plain]);
       }
     }
+  });
+
+  it("enters on the first session on or after each day, within ten days, from the first session on", () => {
+    const { days, plain } = world(6, "nothing");
+    const closed = (iso: string) => iso >= "2015-12-22" && iso <= "2016-01-05";
+    const open = Int32Array.from(days.filter((d) => !closed(isoDate(d))));
+    const dates = plain.dates.filter((d) => !closed(d));
+    const { years, entries, firsts } = startDays(open);
+    for (const [d, day] of START_DAYS.entries()) {
+      const own = Array.from(years, (year, y) => ({ year, entry: entries[d * years.length + y]! })).filter((x) => x.entry >= 0);
+      expect([day, own]).toEqual([day, plainEntries(dates, day)]);
+    }
+    expect(Array.from(firsts)).toEqual(Array.from(years, (year) => dates.findIndex((d) => d >= `${year}-01-01`)));
+  });
+
+  it("counts more years than fit four binary digits", () => {
+    const { days, close, plain } = world(10, "nothing", 7600);
+    const wanted: WindowsWanted = { years: 18, wins: 12, side: 1, holds: [30, 34], skip: 0 };
+    const { found } = searched(close, startDays(days), wanted);
+    const { rows } = plainSearch(plain, wanted);
+    expect(Array.from(found.hits)).toEqual(rows.map((r) => r.hits));
+    expect(Math.max(...found.wins)).toBeGreaterThan(15);
   });
 
   it("knows the start day of every date", () => {

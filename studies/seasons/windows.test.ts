@@ -1,5 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { epochDay, isoDate, sessionAhead, startDays, START_DAYS, windowRecord } from "@core";
+import {
+  countWindows,
+  epochDay,
+  foundWindows,
+  holdSigns,
+  isoDate,
+  searchWindows,
+  sessionAhead,
+  startDays,
+  START_DAYS,
+  windowRecord,
+} from "@core";
 import { seeded } from "@core/testing";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
@@ -100,6 +111,34 @@ describe("date windows", () => {
     expect(fresh).toEqual(all);
   });
 
+  it("holds out the three latest years of every window: searched before them, tried on them", () => {
+    const r = ask({ years: 4, wins: 4, least: 1, carried: "taken" });
+    const starts = startDays(market.sessions);
+    let [found, hits, base] = [0, 0, 0];
+    for (const { index } of market.instruments.filter((i) => i.kind === "stock")) {
+      const close = market.bars("close", index);
+      const series = { close, starts, signs: holdSigns(close, 0) };
+      const counts = countWindows(series, { years: 4, skip: 3 });
+      for (const side of [1, -1] as const) {
+        const wanted = { years: 4, wins: 4, side, holds: [5, 60], skip: 3 } as const;
+        const own = searchWindows(counts, close, starts, wanted);
+        for (const window of foundWindows(own, close, starts, wanted, { leastMean: 0.01, carried: true })) {
+          const { returns, entries } = windowRecord(close, starts, { ...window, side });
+          found++;
+          hits += Array.from(returns.slice(-3)).filter((x) => x > 1e-9).length;
+          const last = entries[entries.length - 4]! + window.hold;
+          const first = market.sessions.findIndex((d) => isoDate(d) >= `${counts.firstYears[window.hold - 5]}-01-01`);
+          const made: number[] = [];
+          for (let s = first; s + window.hold <= last; s++) made.push(side * (close[s + window.hold]! / close[s]! - 1));
+          base += made.filter((x) => x > 1e-9).length / made.length;
+        }
+      }
+    }
+    expect(found).toBeGreaterThan(10);
+    expect(r.heldOut).toMatchObject({ windows: found, hits, cases: 3 * found });
+    expect(r.heldOut.base).toBeCloseTo(base / found, 9);
+  });
+
   it("holds out the three latest years, and is right about what was planted", () => {
     const planted = ask({ years: 4, wins: 4, way: "rose", least: 8, in: "stocks:One=S0" });
     expect(planted.heldOut.cases).toBeGreaterThan(0);
@@ -116,6 +155,32 @@ describe("date windows", () => {
     expect(saidAll(windows.reading(ask({ years: 7, wins: 7, least: 90, from: "03-01", to: "03-01" })))).toMatch(
       /^On 1 March no window of 6 stocks starts that went one way in all of the last 7 years\./,
     );
+  });
+
+  it("names the report and the holidays after the entry, up to the exit", () => {
+    const plain = ask({ years: 7, wins: 7, from: "02-20", to: "03-31", way: "rose", in: "stocks:One=S0" }).rows[0]!;
+    const inside = (report: number, closed: number) => {
+      const data = world(11);
+      const count = data.instruments.length;
+      // eps, eps expected, growth, sales growth, dividend, shares, next report
+      const values = Float64Array.from({ length: 7 * count }, (_, k) => (k % 7 === 6 ? report : NaN));
+      const fundamentals = {
+        offset: Int32Array.from({ length: count + 1 }, (_, i) => i),
+        known: new Int32Array(count).fill(market.asOf - 5),
+        values,
+      };
+      const holidays = [{ market: "HOME", date: closed, known: market.asOf - 5 }];
+      const own = new Market({ ...data, fundamentals, holidays } as typeof data, N - 1);
+      const asked = { years: 7, wins: 7, from: "02-20", to: "03-31", way: "rose", in: "stocks:One=S0" };
+      const row = ask(asked, own).rows[0]!;
+      return [row.reports.length, row.holidays.length, ask({ ...asked, reports: "none" }, own).rows.length];
+    };
+    // A Saturday moves no session.
+    const saturday = plain.from - ((plain.from + 5) % 7);
+    expect(inside(plain.from, saturday)).toEqual([0, 0, 1]);
+    expect(inside(plain.from + 1, saturday)[0]).toBe(1);
+    expect(inside(plain.to, plain.from + 7)).toEqual([1, 1, 0]);
+    expect(inside(plain.to + 30, plain.from + 7)).toEqual([0, 1, 1]);
   });
 
   it("refuses what cannot be", () => {
@@ -147,6 +212,8 @@ describe("the occurrence of a window", () => {
     expect(of("12-24", 5)).toEqual(["2025-12-24", "2026-01-01", true]);
   });
   it("is else the next, this year or the one after", () => {
+    // Left at the close of the last session.
+    expect(of("12-17", 5)).toEqual(["2026-12-17", "2026-12-24", false]);
     expect(of("12-25", 5)).toEqual(["2025-12-26", "2026-01-02", false]);
     expect(of("01-03", 5)).toEqual(["2026-01-05", "2026-01-12", false]);
     expect(of("12-01", 5)).toEqual(["2026-12-01", "2026-12-08", false]);

@@ -1,4 +1,4 @@
-import { Link, useNavigate } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { monthTable, SeasonYear } from "@studies/seasons/month-table";
 import { placeLabel } from "@studies/seasons/place-names";
 import { signed } from "@studies/words/words";
@@ -31,7 +31,8 @@ const HATCH = "repeating-linear-gradient(135deg, transparent 0 4px, var(--rule) 
 export function MonthTablePart({ table, month }: { table: Answer; month: number }) {
   const here = useHere();
   const navigate = useNavigate();
-  const { rows, columns, without, inProgress, period, name, ticker, path, monthStarts } = table;
+  const [search] = useSearchParams();
+  const { of, rows, columns, without, inProgress, period, name, ticker, path, monthStarts } = table;
   // What one session makes is small.
   const decimals = period === "session" || period === "holiday" ? 2 : 1;
   const percents = (x: number, places = decimals) => (Number.isNaN(x) ? "–" : signed(100 * x, places));
@@ -41,6 +42,7 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
     const next = without.includes(year) ? without.filter((y) => y !== year) : [...without, year];
     void navigate(hrefNowWith({ without: next.map(String) }), { replace: true, preventScrollReset: true });
   };
+  const twin = { of, period, years: search.get("years") ?? undefined, without: without.map(String), as: "csv" };
   const lines: Line[] = [
     ...rows.map((year): Line => ({
       label: String(year.year),
@@ -74,7 +76,12 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
             </>
           )}
         </span>
-        <span className="text-[12px] text-soft">press a year to leave it out</span>
+        <span className="flex gap-4 text-[12px] text-soft">
+          press a year to leave it out
+          <a className="hover:text-indigo" href={hrefOf({ ...here, focus: [] }, "/data/month-table", twin)} download>
+            CSV
+          </a>
+        </span>
       </p>
       <div className="grid items-start gap-7 min-[1200px]:grid-cols-[minmax(0,1fr)_340px]">
         <div className="min-w-0 overflow-x-auto" tabIndex={period === "week" || period === "session" ? 0 : undefined}>
