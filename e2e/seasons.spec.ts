@@ -218,7 +218,7 @@ test("sessions of the month and around holidays are the same table", async ({ pa
   const lines = fs
     .readFileSync(await (await download).path(), "utf8")
     .trim()
-    .split("\n");
+    .split(/\r?\n/);
   expect(lines[0]).toBe(
     "year,session_1,session_2,session_3,session_4,session_5,session_6,session_7,session_8,session_9,session_10,whole",
   );

@@ -115,7 +115,7 @@ function columnsFor(rows: readonly WindowRow[], sectors: readonly string[]): Col
 
 function leanWords(lean: number): string {
   if (Number.isNaN(lean)) return "–";
-  return `${lean >= LEANS ? "rising" : lean <= -LEANS ? "fading" : "level"} ${signed(lean, 2)}`;
+  return `${lean >= LEANS ? "growing" : lean <= -LEANS ? "shrinking" : "level"} ${signed(lean, 2)}`;
 }
 
 /** "begun, report 4 Nov, closed 2 Nov". */
