@@ -63,6 +63,7 @@ export * from "./conditions/condition";
 export * from "./conditions/evaluate";
 export { isNumberParameter, type MeasuredBars, type Measure, type Parameter, type Params } from "./conditions/measure";
 export * from "./conditions/measures";
+export { lazily } from "./conditions/lazily";
 export { horizonOf } from "./conditions/measures/market";
 export * from "./conditions/ordinal";
 export * from "./conditions/sentence";

@@ -50,11 +50,13 @@ function crossed(signs: Int8Array, comparator: "crosses above" | "crosses below"
   const wanted = comparator === "crosses above" ? 1 : -1;
   // The sign of the latest earlier bar on which they were not equal, 0 while there is none.
   let before = 0;
-  return signs.map((sign) => {
-    const truth = sign === UNKNOWN || before === 0 ? -1 : sign === wanted && before === -wanted ? 1 : 0;
+  const out = new Int8Array(signs.length);
+  for (let k = 0; k < out.length; k++) {
+    const sign = signs[k]!;
+    out[k] = sign === UNKNOWN || before === 0 ? -1 : sign === wanted && before === -wanted ? 1 : 0;
     if (sign === 1 || sign === -1) before = sign;
-    return truth;
-  });
+  }
+  return out;
 }
 
 export function lasting(truths: Int8Array, { running, within, firstIn }: Condition): Int8Array {
@@ -93,22 +95,94 @@ function windowed(truths: Int8Array, n: number, decides: 0 | 1): Int8Array {
 interface ByItself {
   readonly prices: boolean;
   readonly comparator: Comparator;
+  /** 1 on the sessions that count [all]. */
   readonly own: Uint8Array | undefined;
 }
 
-/** Truth of a comparison that looks at one bar only, in one pass. */
+const MARGIN = 1e-9;
+
+/** Truth of a comparison that looks at one bar only, 32 sessions at a time; as `signOf` and `compared` have it. */
 export function truthByItself(x: Float64Array, y: Float64Array | number, { prices, comparator, own }: ByItself): Truth {
   const truth = unknownTruth(x.length);
   const trueOn = TRUE_ON[comparator as keyof typeof TRUE_ON];
-  const level = typeof y === "number" ? y : NaN;
-  const levels = typeof y === "number" ? undefined : y;
-  for (let s = 0; s < x.length; s++) {
-    if (own && own[s] !== 1) continue;
-    const sign = signOf(x[s]!, levels ? levels[s]! : level, prices);
-    if (sign === UNKNOWN) continue;
-    const bit = 1 << (s & 31);
-    truth.known[s >> 5]! |= bit;
-    if ((trueOn >> (sign + 1)) & 1) truth.yes[s >> 5]! |= bit;
+  const [onBelow, onEqual, onAbove] = [1, 2, 4].map((bit) => ((trueOn & bit) === 0 ? 0 : -1)) as [number, number, number];
+  const room: Words = { known: 0, above: 0, below: 0 };
+  for (let w = 0; w < truth.yes.length; w++) {
+    const count = Math.min(32, x.length - 32 * w);
+    if (typeof y === "number") wordOfNumber(x, y, { from: 32 * w, count, margin: prices ? MARGIN * Math.abs(y) : 0 }, room);
+    else if (prices) wordOfPrices(x, y, { from: 32 * w, count }, room);
+    else wordOfNumbers(x, y, { from: 32 * w, count }, room);
+    const known = own ? room.known & ownWord(own, 32 * w, count) : room.known;
+    const { above, below } = room;
+    truth.known[w] = known;
+    truth.yes[w] = known & ((above & onAbove) | (below & onBelow) | (~(above | below) & onEqual));
   }
   return truth;
+}
+
+/** What 32 sessions are, a bit each, the first lowest. */
+interface Words {
+  known: number;
+  above: number;
+  below: number;
+}
+
+interface Span {
+  readonly from: number;
+  readonly count: number;
+}
+
+function wordOfNumber(x: Float64Array, y: number, { from, count, margin }: Span & { readonly margin: number }, out: Words): void {
+  let known = 0;
+  let above = 0;
+  let below = 0;
+  for (let k = from + count - 1; k >= from; k--) {
+    const own = x[k]!;
+    const apart = own - y;
+    known = (known << 1) | Number(own === own);
+    above = (above << 1) | Number(apart > margin);
+    below = (below << 1) | Number(-apart > margin);
+  }
+  out.known = y === y ? known : 0;
+  out.above = above;
+  out.below = below;
+}
+
+function wordOfPrices(x: Float64Array, y: Float64Array, { from, count }: Span, out: Words): void {
+  let known = 0;
+  let above = 0;
+  let below = 0;
+  for (let k = from + count - 1; k >= from; k--) {
+    const level = y[k]!;
+    const apart = x[k]! - level;
+    const margin = MARGIN * Math.abs(level);
+    known = (known << 1) | Number(apart === apart);
+    above = (above << 1) | Number(apart > margin);
+    below = (below << 1) | Number(-apart > margin);
+  }
+  out.known = known;
+  out.above = above;
+  out.below = below;
+}
+
+function wordOfNumbers(x: Float64Array, y: Float64Array, { from, count }: Span, out: Words): void {
+  let known = 0;
+  let above = 0;
+  let below = 0;
+  for (let k = from + count - 1; k >= from; k--) {
+    const own = x[k]!;
+    const level = y[k]!;
+    known = (known << 1) | Number(own === own && level === level);
+    above = (above << 1) | Number(own > level);
+    below = (below << 1) | Number(own < level);
+  }
+  out.known = known;
+  out.above = above;
+  out.below = below;
+}
+
+function ownWord(own: Uint8Array, from: number, count: number): number {
+  let word = 0;
+  for (let k = from + count - 1; k >= from; k--) word = (word << 1) | own[k]!;
+  return word;
 }

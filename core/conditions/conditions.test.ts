@@ -76,8 +76,14 @@ describe("a condition", () => {
 describe("a session without a bar", () => {
   it("leaves every condition unknown, also one whose measure has a value there, such as the calendar", () => {
     const own = Uint8Array.of(1, 0, 1, 0);
-    for (const condition of [{}, { running: 1 }, { comparator: "at least" as const, right: 5 }])
-      expect(judge(condition, [12, 12, 12, 12], undefined, own)).toEqual([1, -1, 1, -1]);
+    const place = [12, 12, 12, 12];
+    for (const condition of [{ right: 10 }, { right: 10, running: 1 }, { comparator: "at least" as const, right: 5 }]) {
+      const rule: Condition = { left: { measure: "session from start" }, comparator: "above", ...condition };
+      const truth = evaluateRule(rule, oneSubject({ "session from start": place }, own));
+      expect(place.map((_, s) => truthAt(truth, s))).toEqual([1, -1, 1, -1]);
+    }
+    // One that is calculated from bars has no value there anyway.
+    expect(judge({}, [12, NaN, 9, NaN], undefined, own)).toEqual([1, -1, 0, -1]);
   });
 });
 

@@ -8,9 +8,10 @@ export interface Judged {
   /** Sessions of its calendar. */
   readonly sessions: number;
   /** 1 on the subject's own sessions [all]. */
-  readonly own?: Uint8Array;
+  readonly own?: Uint8Array | undefined;
   /**
-   * A measure on these sessions: of the subject itself, or of another one brought onto them.
+   * A measure on these sessions: of the subject itself, or of another one brought onto them. One that is calculated from bars has
+   * no value where its subject has none.
    * @param use whose subject is named where it is another
    */
   column(use: MeasureUse): Float64Array;
@@ -89,7 +90,11 @@ function evaluateCondition(condition: Condition, source: ConditionSource, moment
         ? (measureOf(left.measure).labels?.[right] ?? NaN)
         : right;
   const prices = isPrice(left) && (typeof right !== "object" || isPrice(right));
-  if (isByItself) return truthByItself(x, y, { prices, comparator: condition.comparator, own: judged.own });
+  if (isByItself) {
+    // What is calculated from bars has no value where there is none.
+    const own = measureOf(left.measure).column ? undefined : judged.own;
+    return truthByItself(x, y, { prices, comparator: condition.comparator, own });
+  }
   const signs = typeof y === "number" ? signsOfNumber(x, y, prices) : signsOf(x, y, prices);
   const truths = lasting(compared(signs, condition.comparator), condition);
   let out: Int8Array;

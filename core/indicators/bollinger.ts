@@ -28,10 +28,9 @@ export function bollinger(close: Float64Array, n = 20, k = 2): BollingerBands {
     const column = () => new Float64Array(own.length).fill(NaN);
     const out = { middle: column(), upper: column(), lower: column(), width: column(), percentB: column() };
     for (let t = n - 1; t < own.length; t++) {
-      const window = own.subarray(t - n + 1, t + 1);
-      const middle = mean(window);
+      const middle = mean(own, t - n + 1, t + 1);
       let squares = 0;
-      for (const x of window) squares += (x - middle) * (x - middle);
+      for (let s = t - n + 1; s <= t; s++) squares += (own[s]! - middle) * (own[s]! - middle);
       const reach = k * Math.sqrt(squares / n);
       out.middle[t] = middle;
       out.upper[t] = middle + reach;

@@ -1,5 +1,6 @@
 import { overDefined } from "../columns/over-defined";
 import { CoreError, requireWindow } from "../core-error";
+import { mean } from "../stats/mean";
 import { sampleSd } from "../stats/sample-sd";
 
 const SESSIONS_A_YEAR = 252;
@@ -18,6 +19,10 @@ export function historicalVolatility(close: Float64Array, n: number): Float64Arr
   if (n < 2) throw new CoreError("bad-window", `historicalVolatility: needs a window of at least 2, got ${n}`);
   return overDefined(close, (own) => {
     const returns = own.map((c, t) => (t > 0 ? Math.log(c / own[t - 1]!) : NaN));
-    return own.map((_, t) => (t >= n ? sampleSd(returns.subarray(t - n + 1, t + 1)) * Math.sqrt(SESSIONS_A_YEAR) : NaN));
+    return own.map((_, t) => {
+      if (t < n) return NaN;
+      const [from, to] = [t - n + 1, t + 1];
+      return sampleSd(returns, mean(returns, from, to), from, to) * Math.sqrt(SESSIONS_A_YEAR);
+    });
   });
 }

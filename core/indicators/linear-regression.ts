@@ -18,23 +18,25 @@ export interface RegressionLine {
  * The least-squares line through values that are all defined.
  * Formula: slope = sum((x - mean x)(y - mean y)) / sum((x - mean x)^2); R2 = 1 - SSE / SST (method 1, B08).
  * @param values at least two, the last one the latest
+ * @param from index of the first that counts [all]
+ * @param to index after the last [all]
  * @returns the line
  * @throws CoreError `bad-length` for fewer than two values
  * @example regressionLine([1, 3, 5]) // => { slope: 2, end: 5, residualSd: 0, r2: 1 }
  */
-export function regressionLine(values: ArrayLike<number>): RegressionLine {
-  const n = values.length;
+export function regressionLine(values: ArrayLike<number>, from = 0, to = values.length): RegressionLine {
+  const n = to - from;
   if (n < 2) throw new CoreError("bad-length", `regressionLine: needs at least 2 values, got ${n}`);
   const middle = (n - 1) / 2;
-  const centre = mean(values);
+  const centre = mean(values, from, to);
   let product = 0;
-  for (let k = 0; k < n; k++) product += (k - middle) * (values[k]! - centre);
+  for (let k = 0; k < n; k++) product += (k - middle) * (values[from + k]! - centre);
   const fitted = product / ((n * (n * n - 1)) / 12);
   const slope = Math.abs(fitted) <= 1e-12 ? 0 : fitted;
   let sse = 0;
   let sst = 0;
   for (let k = 0; k < n; k++) {
-    const apart = values[k]! - centre;
+    const apart = values[from + k]! - centre;
     const residual = apart - slope * (k - middle);
     sse += residual * residual;
     sst += apart * apart;
@@ -66,7 +68,7 @@ export function linearRegression(
     const column = () => new Float64Array(own.length).fill(NaN);
     const out = { slope: column(), end: column(), residualSd: column(), r2: column() };
     for (let t = n - 1; t < own.length; t++) {
-      const line = regressionLine(own.subarray(t - n + 1, t + 1));
+      const line = regressionLine(own, t - n + 1, t + 1);
       out.slope[t] = line.slope;
       out.end[t] = line.end;
       out.residualSd[t] = line.residualSd;

@@ -17,6 +17,7 @@ export function sma(values: Float64Array, n: number, out: Float64Array = new Flo
   requireWindow("sma", n);
   const window = new Float64Array(n);
   let seen = 0;
+  let place = 0;
   let sum = 0;
   for (let i = 0; i < values.length; i++) {
     const x = values[i]!;
@@ -24,9 +25,9 @@ export function sma(values: Float64Array, n: number, out: Float64Array = new Flo
       out[i] = NaN;
       continue;
     }
-    const place = seen % n;
     sum += x - (seen >= n ? window[place]! : 0);
     window[place] = x;
+    if (++place === n) place = 0;
     seen++;
     if (seen % ANCHOR === 0) {
       sum = 0;

@@ -6,13 +6,15 @@ import { mean } from "./mean";
  * (method 0, A06).
  * @param values any numbers; NaN is passed over
  * @param centre their mean, where it is known already
+ * @param from index of the first that counts [all]
+ * @param to index after the last [all]
  * @returns the sd in the values' unit, NaN for fewer than 2
  * @example sampleSd([2, 4, 4, 4, 5, 5, 7, 9]).toFixed(4) // => "2.1381"
  */
-export function sampleSd(values: ArrayLike<number>, centre = mean(values)): number {
+export function sampleSd(values: ArrayLike<number>, centre = mean(values), from = 0, to = values.length): number {
   let squares = 0;
   let n = 0;
-  for (let i = 0; i < values.length; i++) {
+  for (let i = from; i < to; i++) {
     const x = values[i]!;
     if (x !== x) continue;
     squares += (x - centre) * (x - centre);

@@ -50,10 +50,12 @@ function judgedOn(
   seriesOf: (of: Subject) => SubjectSeries,
   valuesOf: (use: MeasureUse) => Float64Array,
 ): Judged {
-  const { days, own } = series;
+  const { days } = series;
   return {
     sessions: days.length,
-    ...(own ? { own } : {}),
+    get own() {
+      return series.own;
+    },
     column(use) {
       const other = seriesOf(subjectOf(use));
       const values = valuesOf(use);

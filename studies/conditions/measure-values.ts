@@ -53,7 +53,15 @@ function fromBars(series: SubjectSeries, use: MeasureUse, params: Params): Float
   return measureColumn(use, bars, days);
 }
 
-const stated = (states: Int8Array) => Float64Array.from(states, (x) => (x < 0 ? NaN : x));
+const stated = (states: Int8Array) => eachOf(states, (x) => (x < 0 ? NaN : x));
+
+/** A value for each; `Float64Array.from` takes ten times as long. */
+function eachOf(values: ArrayLike<number>, valueOf: (x: number) => number): Float64Array {
+  const out = new Float64Array(values.length);
+  for (let k = 0; k < out.length; k++) out[k] = valueOf(values[k]!);
+  return out;
+}
+
 const none = ({ days }: SubjectSeries) => new Float64Array(days.length).fill(NaN);
 
 /** Measures of the market or of the members of a group; undefined for a name that is none of them. */
@@ -91,7 +99,7 @@ function ofMarket(series: SubjectSeries, name: string, params: Params): Float64A
     case "lane":
       return only(() => {
         const states = part.perSession(laneColumns)[params["lane"] as Lane];
-        return Float64Array.from(states, (x) => (x === 0 ? NaN : x));
+        return eachOf(states, (x) => (x === 0 ? NaN : x));
       });
     case "re-entry":
       return only(() => {
@@ -190,9 +198,9 @@ function ofCalendar({ part, days }: Pick<SubjectSeries, "part" | "days">, name: 
   const holidays = () => (isMarket ? part.perSession(holidayColumns) : holidayDistances(days, part.holidays));
   switch (name) {
     case "weekday":
-      return Float64Array.from(days, weekday);
+      return eachOf(days, weekday);
     case "month":
-      return Float64Array.from(days, (day) => (monthOf(day) % 12) + 1);
+      return eachOf(days, (day) => (monthOf(day) % 12) + 1);
     case "session from start":
       return places().fromStart;
     case "session from end":

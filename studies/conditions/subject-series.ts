@@ -1,4 +1,4 @@
-import type { MeasuredBars, Subject } from "@core";
+import { lazily, type MeasuredBars, type Subject } from "@core";
 import { groupSeries, compositeColumn } from "@studies/columns/composites";
 import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import type { Market } from "@studies/market/market";
@@ -15,8 +15,8 @@ export interface SubjectSeries {
   /** Epoch days of its calendar: the market's own array, or one of its own. */
   readonly days: Int32Array;
   readonly bars: MeasuredBars;
-  /** 1 on the sessions on which it has a bar [all]. */
-  readonly own?: Uint8Array;
+  /** 1 on the sessions on which it has a bar [all]; made when it is first asked for. */
+  readonly own?: Uint8Array | undefined;
 }
 
 /** Of what conditions are asked: an instrument, or the market's composite. */
@@ -52,14 +52,14 @@ function compositeOfMarket(market: Market): SubjectSeries {
 function compositeSeries(market: Market, key: string): SubjectSeries {
   if (key === WHOLE_MARKET) return marketSeries(market);
   const series = closesOnly(market, market.perSession(groupSeries(key)).level);
-  return { ...series, members: key, ...ownOf(series.bars.close) };
+  return withOwn({ ...series, members: key });
 }
 
 function instrumentSeries(market: Market, { part, instrument }: Located): SubjectSeries {
   const all = barsOf(part, instrument.index);
   const members = groupKeyText("group", instrument.ticker);
   const shared = { part, index: instrument.index, ...(market.groups.knows(members) ? { members } : {}) };
-  if (part === market) return { ...shared, days: market.sessions, bars: all, ...ownOf(all.close) };
+  if (part === market) return withOwn({ ...shared, days: market.sessions, bars: all });
   const own = (column: Float64Array) => onOwnDays(part, all.close, column);
   const bars = { open: own(all.open), high: own(all.high), low: own(all.low), close: own(all.close), volume: own(all.volume) };
   return { ...shared, days: onOwnDays(part, all.close, part.sessions), bars };
@@ -79,9 +79,19 @@ function nothing(market: Market): SubjectSeries {
   return { ...closesOnly(market, new Float64Array(market.t + 1).fill(NaN)), own: new Uint8Array(market.t + 1) };
 }
 
-function ownOf(close: Float64Array): { own?: Uint8Array } {
+function withOwn(series: Omit<SubjectSeries, "own">): SubjectSeries {
+  const own = lazily(() => ({ of: ownOf(series.bars.close) }));
+  return {
+    ...series,
+    get own() {
+      return own().of;
+    },
+  };
+}
+
+function ownOf(close: Float64Array): Uint8Array | undefined {
   const own = new Uint8Array(close.length);
   let count = 0;
   for (let s = 0; s < own.length; s++) if (close[s] === close[s]) count += own[s] = 1;
-  return count === own.length ? {} : { own };
+  return count === own.length ? undefined : own;
 }

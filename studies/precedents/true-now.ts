@@ -1,4 +1,14 @@
-import { bitCount, catalogue, evaluateRule, nextSession, truthAt, withoutOff, type Rule, type Truth } from "@core";
+import {
+  bitCount,
+  catalogue,
+  evaluateRule,
+  nextSession,
+  truthAt,
+  withoutOff,
+  type MeasureUse,
+  type Rule,
+  type Truth,
+} from "@core";
 import { z } from "zod";
 import { calendarValues } from "@studies/conditions/measure-values";
 import { ruleText } from "@studies/conditions/rule-schema";
@@ -60,9 +70,13 @@ export const trueNow = defineStudy({
       return truthAt(truth, last) === 1 ? [held(sentence, rule, runUpTo(truth, last))] : [];
     });
     const next = nextSession(market.asOf, market.holidays);
-    const coming = catalogue().calendar.flatMap(({ sentence, rule }) =>
-      holdsOn(market, rule, next) ? [held(sentence, rule, 0)] : [],
+    const { calendar } = catalogue();
+    const willHold = holdingOn(
+      market,
+      calendar.map(({ rule }) => rule),
+      next,
     );
+    const coming = calendar.filter((_, k) => willHold[k]).map(({ sentence, rule }) => held(sentence, rule, 0));
     return {
       asOf: market.asOf,
       provisional: market.provisional,
@@ -107,7 +121,8 @@ const HELD_COLUMNS: readonly Column<HeldClause>[] = [
   },
 ];
 
-const SESSIONS_BACK = 800;
+/** Far enough back for the start of any year. */
+const SESSIONS_BACK = 300;
 
 const byRarity = (clauses: readonly HeldClause[]) =>
   [...clauses].sort((a, b) => a.share - b.share || (a.sentence < b.sentence ? -1 : 1));
@@ -122,13 +137,20 @@ function runUpTo(truth: Truth, last: number): number {
   return run;
 }
 
-/** Whether a clause of the calendar holds on a session to come. */
-function holdsOn(market: Market, rule: Rule, day: number): boolean {
-  // Far enough back for the start of any year.
+/** Which clauses of the calendar hold on a session to come. */
+function holdingOn(market: Market, rules: readonly Rule[], day: number): boolean[] {
   const days = Int32Array.of(...market.sessions.subarray(-SESSIONS_BACK), day);
+  const kept = new Map<string, Float64Array>();
   const judged = {
     sessions: days.length,
-    column: (use: Parameters<typeof calendarValues>[1]) => calendarValues({ part: market, days }, use),
+    column(use: MeasureUse) {
+      const key = JSON.stringify([use.measure, use.params]);
+      const values = kept.get(key) ?? calendarValues({ part: market, days }, use);
+      kept.set(key, values);
+      return values;
+    },
   };
-  return truthAt(evaluateRule(rule, { sessions: days.length, subject: () => judged }), days.length - 1) === 1;
+  return rules.map(
+    (rule) => truthAt(evaluateRule(rule, { sessions: days.length, subject: () => judged }), days.length - 1) === 1,
+  );
 }
