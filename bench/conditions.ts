@@ -25,7 +25,7 @@ export function conditionRows(whole: MarketData, folder: string): void {
   let back = 0;
   row(
     "every catalogued clause of one index at another close",
-    shortest(6, () => trueNow.ask(new Market(whole, t - ++back), trueNow.params.parse({}))),
+    shortest(12, () => trueNow.ask(new Market(whole, t - ++back), trueNow.params.parse({}))),
     "budget 50",
   );
   back = 0;
