@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { sync as nodeIcal, type VEvent } from "node-ical";
 import { epochDay } from "@core";
-import { calendarText } from "./calendar-text";
+import { calendarText } from "./calendar-text.server";
 
 const entries = [
   {

@@ -80,7 +80,7 @@ export interface Searched {
   readonly hits: Uint8Array;
   readonly expected: Float64Array;
   /** The windows among the start days asked, overlaps merged. */
-  windows(starts: readonly number[]): FoundWindow[];
+  readonly windows: (starts: readonly number[]) => FoundWindow[];
 }
 
 /** Searches one series one way. */

@@ -170,7 +170,7 @@ describe("date windows", () => {
         values,
       };
       const holidays = [{ market: "HOME", date: closed, known: market.asOf - 5 }];
-      const own = new Market({ ...data, fundamentals, holidays } as typeof data, N - 1);
+      const own = new Market({ ...data, fundamentals, holidays }, N - 1);
       const asked = { years: 7, wins: 7, from: "02-20", to: "03-31", way: "rose", in: "stocks:One=S0" };
       const row = ask(asked, own).rows[0]!;
       return [row.reports.length, row.holidays.length, ask({ ...asked, reports: "none" }, own).rows.length];

@@ -1,6 +1,6 @@
 import { isoDate } from "@core";
 import { paramsFromSearch } from "@server/ask/params-from-search";
-import { calendarText, type CalendarEntry } from "@server/transfer/calendar-text";
+import { calendarText, type CalendarEntry } from "@server/transfer/calendar-text.server";
 import { windowKey } from "@studies/seasons/window-columns";
 import type { WindowRow } from "@studies/seasons/window-row";
 import { windows } from "@studies/seasons/windows";
