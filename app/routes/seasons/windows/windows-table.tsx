@@ -17,7 +17,7 @@ interface Props {
   readonly onPick: (row: WindowRow) => void;
 }
 
-const STRIP = 120;
+const STRIP = 104;
 /** Bars reach their full length at this share of all moves, so that one far out does not flatten the others. */
 const FULL_AT = 0.97;
 const LEANS = 0.3;
@@ -59,7 +59,7 @@ function columnsFor(rows: readonly WindowRow[], sectors: readonly string[]): Col
       "name",
       {
         label: "instrument",
-        width: 184,
+        width: 178,
         cell: (r) => (
           <>
             <span aria-hidden className="mr-2 inline-block h-2.5 w-2.5 rounded-full" style={{ background: colours.get(r.key) }} />
@@ -101,11 +101,11 @@ function columnsFor(rows: readonly WindowRow[], sectors: readonly string[]): Col
       label: "inside",
       about: "Whether it has begun, and the report and days without a session that are expected before it ends",
       text: true,
-      width: 128,
+      width: 120,
       priority: 1,
       value: (r) => insideWords(r),
       cell: (r) => (
-        <span className="block max-w-40 truncate" title={insideWords(r)}>
+        <span className="block max-w-30 truncate" title={insideWords(r)}>
           {insideWords(r)}
         </span>
       ),
