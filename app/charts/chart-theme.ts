@@ -29,9 +29,12 @@ export function readTheme(): ChartTheme {
 
 export const FONT = '"Hanken Grotesk Variable", sans-serif';
 
-/** An axis of sessions, labelled at the first session of a month, with no more than ten labels. */
-export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean) {
-  const labels = monthStarts(dates);
+/**
+ * An axis of sessions, labelled at the first session of a month: with no more than ten labels, or, where it can be zoomed, with as
+ * many as there is room for.
+ */
+export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean, isZoomed = false) {
+  const labels = monthStarts(dates, isZoomed);
   return {
     type: "category" as const,
     data: dates as string[],
@@ -45,6 +48,8 @@ export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridInd
       fontFamily: FONT,
       fontSize: 11,
       hideOverlap: true,
+      // From its session on, so that none is cut at the left edge wherever one has moved to.
+      ...(isZoomed ? { align: "left" as const } : {}),
       interval: (index: number) => labels.has(index),
       formatter: (iso: string) => monthLabel(iso),
     },
@@ -58,7 +63,7 @@ export function frame(place: object) {
   return { left: 4, outerBoundsMode: "none" as const, ...place };
 }
 
-export function valueAxis(theme: ChartTheme, gridIndex: number, extra: object = {}) {
+export function valueAxis(theme: ChartTheme, gridIndex: number, { axisLabel, ...extra }: Readonly<Record<string, unknown>> = {}) {
   return {
     type: "value" as const,
     gridIndex,
@@ -66,7 +71,7 @@ export function valueAxis(theme: ChartTheme, gridIndex: number, extra: object = 
     scale: true,
     axisLine: { show: false },
     axisTick: { show: false },
-    axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11 },
+    axisLabel: { color: theme.soft, fontFamily: FONT, fontSize: 11, ...(axisLabel as object | undefined) },
     axisPointer: { show: false },
     splitLine: { lineStyle: { color: theme.rule, width: 0.6 } },
     splitNumber: 4,
@@ -112,10 +117,11 @@ export function tooltip(theme: ChartTheme) {
   };
 }
 
-/** Rows at which a month begins, thinned to at most ten. */
-function monthStarts(dates: readonly string[]): ReadonlySet<number> {
+/** Rows at which a month begins, thinned to at most ten unless all are wanted. */
+function monthStarts(dates: readonly string[], all: boolean): ReadonlySet<number> {
   const starts: number[] = [];
   for (let k = 1; k < dates.length; k++) if (dates[k]!.slice(0, 7) !== dates[k - 1]!.slice(0, 7)) starts.push(k);
+  if (all) return new Set(starts);
   const step = Math.ceil(starts.length / 10);
   const edge = dates.length / 13;
   return new Set(starts.filter((k, i) => i % step === 0 && k > edge && k < dates.length - edge));

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { useFrameValue } from "~/frame-context";
 import { readTheme, type ChartTheme } from "./chart-theme";
 import { textBoxesOf } from "./text-boxes";
+import { useWalk } from "./use-walk";
 
 interface Props {
   /** What the picture shows, for those who cannot see it; the figures stand in the table that goes with it. */
@@ -14,10 +15,12 @@ interface Props {
   readonly days?: Int32Array;
   /** Whether it is what the screen is for: the keyboard arrives here. */
   readonly main?: boolean;
+  /** What is told of a bar: with it the bars can be walked, zoomed and panned by keys. */
+  readonly words?: (bar: number) => string;
 }
 
 /** A chart: loads the drawing code, draws, follows its size and the theme, and cleans up. */
-export function Chart({ label, options, className, days, main = false }: Props) {
+export function Chart({ label, options, className, days, main = false, words }: Props) {
   const { goTo } = useFrameValue();
   const box = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<EChartsType>();
@@ -87,8 +90,25 @@ export function Chart({ label, options, className, days, main = false }: Props) 
       if (!drawn.isDisposed()) surface.off("click", press);
     };
   }, [drawn, days, goTo]);
+  const walk = useWalk(drawn, words === undefined ? 0 : (days?.length ?? 0));
   return (
-    <div role="img" aria-label={label} className={className} data-drawn={drawn !== undefined} data-main={main || undefined}>
+    <div
+      {...(words && walk.last > 0
+        ? {
+            role: "slider",
+            tabIndex: 0,
+            "aria-valuemin": 1,
+            "aria-valuemax": walk.last + 1,
+            "aria-valuenow": walk.bar + 1,
+            "aria-valuetext": words(walk.bar),
+            onKeyDown: walk.onKeyDown,
+          }
+        : { role: "img" })}
+      aria-label={label}
+      className={className}
+      data-drawn={drawn !== undefined}
+      data-main={main || undefined}
+    >
       <div ref={box} className="size-full" />
     </div>
   );

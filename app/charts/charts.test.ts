@@ -3,7 +3,7 @@ import { epochDay, isoDate } from "@core";
 import { breadthHistoryOptions } from "./breadth-history";
 import { sessionAxis, type ChartTheme } from "./chart-theme";
 import { indexAndRegimeOptions } from "./index-and-regime";
-import { priceChartOptions, type PriceChart } from "./price-chart";
+import { barWords, priceChartOptions, type PriceChart } from "./price-chart";
 import { regimeAreas } from "./regime-areas";
 
 const theme: ChartTheme = {
@@ -51,6 +51,8 @@ describe("the session axis", () => {
 
 describe("the price chart", () => {
   const data: PriceChart = {
+    sampling: "daily",
+    inProgress: false,
     days,
     open: column((k) => 10 + k),
     high: column((k) => 12 + k),
@@ -84,6 +86,31 @@ describe("the price chart", () => {
     const series = seriesOf(priceChartOptions(theme, { ...data, relative: new Float64Array(0), direction }));
     expect(series.map((s) => s.name)).not.toContain("relative");
     expect(series[0]!.markArea!.data).toHaveLength(2);
+  });
+  it("stands in percent from its first close, averages too, and on round numbers where ratios count", () => {
+    const series = seriesOf(priceChartOptions(theme, data, "percent"));
+    expect(series[0]!.data[3]).toEqual([13, 14, 12, 15].map((x) => expect.closeTo(100 * (x / 11 - 1), 9) as number));
+    expect(series[1]!.data[4]).toBeCloseTo(100 * (4 / 11 - 1), 9);
+    expect(series[4]!.data[4]).toBe(104);
+    const axisOf = (scale: "linear" | "log") =>
+      (priceChartOptions(theme, data, scale)["yAxis"] as { type: string; axisLabel: { customValues?: number[] } }[])[0]!;
+    expect([axisOf("linear").type, axisOf("log").type]).toEqual(["value", "log"]);
+    const ticks = axisOf("log").axisLabel.customValues!;
+    expect(ticks.length).toBeGreaterThan(2);
+    expect(ticks.every((x) => Number.isInteger(x) && x >= 9 && x <= 51)).toBe(true);
+  });
+  it("marks a week that is not over, and tells it so", () => {
+    const weekly = { ...data, sampling: "weekly" as const, inProgress: true };
+    const [candles] = seriesOf(priceChartOptions(theme, weekly));
+    expect(candles!.data[39]).toMatchObject({ value: [49, 50, 48, 51], itemStyle: { borderColor: "amber" } });
+    expect(candles!.data[38]).toEqual([48, 49, 47, 50]);
+    expect(barWords(weekly, 39)).toMatch(/^week to .*, not over; open 49.00 · high 51.00/);
+    expect(barWords(weekly, 38)).not.toContain("not over");
+  });
+  it("has an overview to move along where it is long", () => {
+    const zooms = (bars: PriceChart) => (priceChartOptions(theme, bars)["dataZoom"] as { type: string }[]).map((z) => z.type);
+    const long = Int32Array.from({ length: 301 }, (_, k) => days[0]! + k);
+    expect([zooms(data), zooms({ ...data, days: long })]).toEqual([["inside"], ["inside", "slider"]]);
   });
   it("tells the figures of a session, or that there was no bar", () => {
     const options = priceChartOptions(theme, data);

@@ -1,5 +1,13 @@
 import { BarChart, CandlestickChart, CustomChart, LineChart } from "echarts/charts";
-import { AxisPointerComponent, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
+import {
+  AxisPointerComponent,
+  DataZoomInsideComponent,
+  DataZoomSliderComponent,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from "echarts/components";
 import { init, use as register } from "echarts/core";
 import { LabelLayout } from "echarts/features";
 import { CanvasRenderer } from "echarts/renderers";
@@ -11,6 +19,8 @@ register([
   CustomChart,
   LineChart,
   AxisPointerComponent,
+  DataZoomInsideComponent,
+  DataZoomSliderComponent,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,

@@ -1,28 +1,29 @@
-import { align, ema, isAbove, isoDate, simpleReturnAt, sma, type BarColumn } from "@core";
+import { align, atSamples, ema, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, sma, type BarColumn } from "@core";
 import { z } from "zod";
-import { locate, onOwnDays } from "@studies/market/own-calendar";
 import { defineStudy, type Sentence } from "@studies/define-study";
-import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
-import type { KnownInstrument, Market } from "@studies/market/market";
+import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
+import type { Market } from "@studies/market/market";
 import { FUNDAMENTAL_FIELDS, type FundamentalField } from "@studies/market/market-data";
 import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { date, fixed, list, price, signedPercent } from "@studies/words/words";
-import { compositeColumn, groupSeries, referenceColumns } from "@studies/columns/composites";
-import { groupsTitle } from "@studies/sets/group-members";
+import { referenceColumns } from "@studies/columns/composites";
 import { findWindow, windowMarks, windowSentence } from "@studies/seasons/window-marks";
 import { regimeColumns } from "@studies/columns/regime";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
+import { samplesOfShown, shownOf, type Shown } from "./shown";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
 export const chart = defineStudy({
   name: "chart",
-  about: "Daily bars of one instrument with averages, its line relative to the broad index, and what is known of it.",
+  about:
+    "Bars of one instrument by day, week or month with averages, its line relative to the broad index, and what is known of it.",
   params: z.object({
     ticker: z.string().max(2000).describe("the instrument, or the key of a group for its composite"),
     history: z.coerce.number().int().min(20).max(20_000).default(252).describe("sessions to give"),
+    sampling: z.enum(SAMPLINGS).default("daily").describe("by day, week or month; averages are of so many of them"),
     averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
     average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
     window: z
@@ -40,14 +41,19 @@ export const chart = defineStudy({
     { ticker: WHOLE_MARKET, history: 40 },
     { ticker: "sector:$sector", history: 600, window: "02-29.30" },
     { ticker: "$stock", history: 1260, window: "12-20.15" },
+    { ticker: "$stock", history: 20_000, sampling: "monthly", averages: [10] },
+    { ticker: "$index", history: 700, sampling: "weekly", average: "ema" },
   ],
-  ask(market, { ticker, history, averages, average, window }) {
-    const shown = findGroup(ticker) ? compositeOf(market, ticker) : instrumentOf(market, ticker);
+  ask(market, { ticker, history, sampling, averages, average, window }) {
+    const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
-    const start = Math.max(0, days.length - history);
     const whole = shown.column("close");
-    const column = (name: BarColumn) => shown.column(name).slice(start);
+    const samples = samplesOfShown(shown, sampling);
+    // The sample in which the history asked for begins is the first.
+    const start = firstFrom(samples.ends, days.length - history);
+    const column = (name: BarColumn) => samples.bars[name].slice(start);
+    const atEnds = (values: Float64Array) => atSamples(values, samples.ends).slice(start);
     const index = market.perSession(referenceColumns).close;
     const reference = part === market ? index : align(index, market.sessions, days);
     const isReference = ticker === (market.row.broadIndex ?? WHOLE_MARKET);
@@ -60,18 +66,20 @@ export const chart = defineStudy({
       sector: instrument?.sector ?? "",
       industry: instrument?.industry ?? "",
       referenceName: market.referenceName,
-      days: days.slice(start),
+      sampling,
+      inProgress: samples.inProgress,
+      days: samples.days.slice(start),
       open: column("open"),
       high: column("high"),
       low: column("low"),
       close,
       volume: column("volume"),
       average,
-      averages: averages.map((n) => ({ n, values: (average === "ema" ? ema : sma)(whole, n).slice(start) })),
+      averages: averages.map((n) => ({ n, values: (average === "ema" ? ema : sma)(samples.bars.close, n).slice(start) })),
       /** C / index, 100 at the first session shown with both; empty for the index itself. */
-      relative: isReference ? new Float64Array(0) : relativeLine(close, reference.slice(start)),
+      relative: isReference ? new Float64Array(0) : relativeLine(close, atEnds(reference)),
       /** Direction of the market's regime a session, for the index itself. */
-      direction: isReference ? market.perSession(regimeColumns).direction.slice(start) : new Int8Array(0),
+      direction: isReference ? directionAt(market, samples.ends).slice(start) : new Int8Array(0),
       /** The years of a window, where one is asked for. */
       ...(window === undefined ? {} : { window: windowMarks({ days, close: whole }, findWindow(window)!, market) }),
       facts: factsOf(shown, whole, isReference ? undefined : reference),
@@ -85,8 +93,9 @@ export const chart = defineStudy({
     const above = last.filter((a) => isAbove(f.close, a.value)).map((a) => a.n);
     const below = last.map((a) => a.n).filter((n) => !above.includes(n));
     const kind = r.average === "ema" ? "exponential" : "simple";
+    const unit = { daily: "session", weekly: "week", monthly: "month" }[r.sampling];
     const windows = (of: readonly number[], end: string) =>
-      `${list(of.map((n, k) => (k === of.length - 1 ? `${n}-session` : `${n}-`)))} ${end}`;
+      `${list(of.map((n, k) => (k === of.length - 1 ? `${n}-${unit}` : `${n}-`)))} ${end}`;
     const averagesOf = (of: readonly number[]) => windows(of, `${kind} ${of.length === 1 ? "average" : "averages"}`);
     const standing =
       last.length === 0
@@ -135,41 +144,10 @@ export const chart = defineStudy({
     ]),
 });
 
-/** What is drawn on a chart: an instrument on its own sessions, or the market's composite. */
-interface Shown {
-  readonly part: Market;
-  readonly name: string;
-  readonly instrument: KnownInstrument | undefined;
-  readonly days: Int32Array;
-  column(name: BarColumn): Float64Array;
-}
-
-/** An instrument that belongs to no market is shown on its own days. */
-function instrumentOf(market: Market, ticker: string): Shown | undefined {
-  const located = locate(market, ticker);
-  if (!located) return undefined;
-  const { part, instrument } = located;
-  const close = part.bars("close", instrument.index);
-  return {
-    part,
-    instrument,
-    name: instrument.name,
-    days: onOwnDays(part, close, part.sessions),
-    column: (name) => onOwnDays(part, close, part.bars(name, instrument.index)),
-  };
-}
-
-/** A composite has levels only, no highs and lows. */
-function compositeOf(market: Market, key: string): Shown | undefined {
-  if (!market.groups.knows(key)) return undefined;
-  const { level } = market.perSession(key === WHOLE_MARKET ? compositeColumn : groupSeries(key));
-  return {
-    part: market,
-    instrument: undefined,
-    name: key === WHOLE_MARKET ? `${market.row.name} composite` : groupsTitle([key], market),
-    days: market.sessions,
-    column: (name) => (name === "close" ? level : new Float64Array(level.length).fill(NaN)),
-  };
+/** Direction of the market's regime at the close of some sessions. */
+function directionAt(market: Market, sessions: Int32Array): Int8Array {
+  const { direction } = market.perSession(regimeColumns);
+  return Int8Array.from(sessions, (s) => direction[s]!);
 }
 
 function relativeLine(close: Float64Array, reference: Float64Array): Float64Array {

@@ -7,17 +7,20 @@ const SHOWN = 20;
 /** The latest bars as figures: the picture's alternative for those who cannot see it. */
 export function BarsTable({ chart }: { chart: ChartResult }) {
   const rows = Array.from(chart.days.keys()).slice(-SHOWN).reverse();
+  const samples = { daily: "sessions", weekly: "weeks", monthly: "months" }[chart.sampling];
   return (
     <details className="mt-4">
-      <summary className="heading cursor-pointer">The latest {rows.length} sessions as figures</summary>
+      <summary className="heading cursor-pointer">
+        The latest {rows.length} {samples} as figures
+      </summary>
       <PlainTable
-        caption={`The latest ${rows.length} sessions`}
+        caption={`The latest ${rows.length} ${samples}`}
         className="mt-2 max-w-3xl"
         rows={rows}
         rowKey={(k) => k}
         rowClassName="h-6"
         columns={[
-          { key: "session", label: "session", cell: (k) => date(chart.days[k]!) },
+          { key: "session", label: chart.sampling === "daily" ? "session" : "to", cell: (k) => date(chart.days[k]!) },
           ...(["open", "high", "low", "close"] as const).map((name) => ({
             key: name,
             label: name,

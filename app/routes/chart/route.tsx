@@ -9,8 +9,8 @@ import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { AVERAGE_LINES, averageName, priceChartOptions, type PriceChart } from "~/charts/price-chart";
-import { hrefOf, parseHere, useHere, useHrefWith, type Here } from "~/here";
+import { AVERAGE_LINES, averageName, barWords, priceChartOptions, type PriceChart } from "~/charts/price-chart";
+import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith, type Here } from "~/here";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
@@ -22,7 +22,7 @@ import type { Route } from "./+types/route";
 import { BarsTable } from "./bars-table";
 import { Facts } from "./facts";
 import { ListPosition } from "./list-position";
-import { AVERAGE_KINDS, AVERAGE_SETS, chartParams, HISTORIES } from "./params";
+import { AVERAGE_KINDS, AVERAGE_SETS, chartParams, HISTORIES, SAMPLING_CHOICES, SCALE_CHOICES, scaleFrom } from "./params";
 
 /** One instrument, and its place in the list it came from: `from` is a group, "focus", or nothing for its industry. */
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -55,7 +55,10 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const { list } = loaderData;
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
-  const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result), [result]);
+  const scale = scaleFrom(search);
+  const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result, scale), [result, scale]);
+  const words = useCallback((k: number) => barWords(result, k), [result]);
+  const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
   const wayBack = useWayBack();
   const place = list ? list.tickers.indexOf(result.ticker) : -1;
   const hrefAt = (by: number) => neighbourHref(here, list, place + by, search);
@@ -67,6 +70,15 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   useKeys({
     ArrowDown: () => go(1),
     ArrowUp: () => go(-1),
+    d: () => {
+      sample("daily");
+    },
+    w: () => {
+      sample("weekly");
+    },
+    "Shift+M": () => {
+      sample("monthly");
+    },
     Backspace: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
   const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
@@ -74,6 +86,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const twin = hrefOf({ ...here, focus: [] }, "/data/chart", {
     ticker: result.ticker,
     history: String(params.history),
+    sampling: params.sampling,
     averages: result.averages.map((a) => String(a.n)),
     average: params.average,
     window: params.window,
@@ -85,9 +98,12 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
       <ControlSentence twin={twin}>
-        Daily bars over <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> with{" "}
+        <InlineMenu label="Sampling" param="sampling" value={result.sampling} choices={SAMPLING_CHOICES} /> bars over{" "}
+        <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> on a{" "}
+        <InlineMenu label="Scale" param="scale" value={scale} choices={SCALE_CHOICES} /> axis, with{" "}
         <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
-        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} /> sessions
+        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} />{" "}
+        {SAMPLE_WORDS[result.sampling]}
         {result.window ? (
           <>
             , the window from <b className="font-semibold text-ink">{dayOfYear(result.window.start)}</b> of {result.window.hold}{" "}
@@ -113,7 +129,8 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
           <Chart
             main
             className="h-[calc(100dvh-240px)] min-h-[420px]"
-            label={`Daily candles of ${result.name} with averages, volume and relative line; the latest bars are in the table below.`}
+            label={`${result.name} in ${result.sampling} candles, with averages, volume and relative line: arrows walk the bars, plus and minus zoom, Shift with arrows pans.`}
+            words={words}
             options={options}
             days={result.days}
           />
@@ -162,5 +179,9 @@ function neighbourHref(
     averages: keep("averages"),
     average: keep("average"),
     window: keep("window"),
+    sampling: keep("sampling"),
+    scale: keep("scale"),
   });
 }
+
+const SAMPLE_WORDS = { daily: "sessions", weekly: "weeks", monthly: "months" } as const;

@@ -12,6 +12,8 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ["Enter", "open the row"],
   ["Space", "put the row's group into the focus, or take it out"],
   [".", "a chart beside the list in Groups, which follows the row"],
+  ["d, w and Shift M", "a chart by day, week or month"],
+  ["on a chart", "Left and Right walk the bars, with Shift they pan; + and − zoom, 0 shows all"],
   ["Backspace", "back to the screen this one was opened from"],
   ["?", "these keys"],
 ];

@@ -1,0 +1,55 @@
+import { reading, ready } from "./main-job";
+import { expect, test } from "./watch";
+
+/* One instrument by day, week and month over all its history. */
+
+test("by keyboard: a chart by week and month over all history, its bars walked, zoomed and panned", async ({ page }) => {
+  await page.goto("/chart/ALBRO");
+  await ready(page);
+  const picture = page.getByRole("slider", { name: /in daily candles/ });
+  await expect(picture).toHaveAttribute("aria-valuetext", /; open .* close .*; volume /);
+  await page.keyboard.press("m");
+  await expect(picture).toBeFocused();
+  const last = Number(await picture.getAttribute("aria-valuenow"));
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("ArrowLeft");
+  await expect(picture).toHaveAttribute("aria-valuenow", String(last - 2));
+  await page.keyboard.press("Home");
+  await expect(picture).toHaveAttribute("aria-valuenow", "1");
+
+  await page.keyboard.press("w");
+  const weekly = page.getByRole("slider", { name: /in weekly candles/ });
+  await expect(weekly).toBeVisible();
+  await expect(page).toHaveURL(/sampling=weekly/);
+  await expect(reading(page)).toContainText(/-week simple average/);
+  await expect(weekly).toHaveAttribute("aria-valuetext", /^week to /);
+  await page.keyboard.press("Shift+M");
+  await expect(page.getByRole("slider", { name: /in monthly candles/ })).toBeVisible();
+  await page.keyboard.press("d");
+  await expect(picture).toBeVisible();
+
+  await page.getByRole("button", { name: "History: one year" }).focus();
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("all");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/history=20000/);
+  await expect.poll(async () => Number(await picture.getAttribute("aria-valuemax"))).toBeGreaterThan(1000);
+  await page.keyboard.press("m");
+  const shown = () =>
+    page.evaluate(() => {
+      const boxes = (document.querySelector("[data-drawn] > div") as unknown as { textBoxes(): { text: string }[] }).textBoxes();
+      return boxes.map((b) => b.text).filter((t) => /^[A-Z][a-z]{2} \d{4}$/.test(t));
+    });
+  await expect.poll(async () => (await shown()).length).toBeGreaterThan(3);
+  const whole = await shown();
+  for (let k = 0; k < 6; k++) await page.keyboard.press("+");
+  await expect.poll(async () => (await shown())[0]).not.toBe(whole[0]);
+  const near = await shown();
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect.poll(async () => (await shown())[0]).not.toBe(near[0]);
+  await page.keyboard.press("0");
+  await expect.poll(async () => (await shown())[0]).toBe(whole[0]);
+  await page.getByRole("button", { name: "Scale: linear" }).click();
+  await page.getByRole("menuitemradio", { name: "percent from the start" }).click();
+  await expect(page).toHaveURL(/scale=percent/);
+});
