@@ -11,7 +11,7 @@ export interface Shown {
   readonly name: string;
   readonly instrument: KnownInstrument | undefined;
   readonly days: Int32Array;
-  column(name: BarColumn): Float64Array;
+  readonly column: (name: BarColumn) => Float64Array;
 }
 
 /** An instrument that belongs to no market is shown on its own days. */
