@@ -1,4 +1,4 @@
-import { reading, ready } from "./main-job";
+import { reading, ready, rows } from "./main-job";
 import { expect, test } from "./watch";
 
 /* One instrument by day, week and month over all its history. */
@@ -52,4 +52,29 @@ test("by keyboard: a chart by week and month over all history, its bars walked, 
   await page.getByRole("button", { name: "Scale: linear" }).click();
   await page.getByRole("menuitemradio", { name: "percent from the start" }).click();
   await expect(page).toHaveURL(/scale=percent/);
+});
+
+test("a stock is compared with its sector and another instrument, by keyboard, in percent from the start", async ({ page }) => {
+  await page.goto("/groups?in=market:");
+  await ready(page);
+  const ticker = (await rows(page, "Stocks by strength").first().getAttribute("data-row"))!;
+  await page.goto(`/chart/${ticker}`);
+  await ready(page);
+  await page.getByRole("button", { name: "Compared with: nothing" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("textbox", { name: /^Tickers/ }).fill("albro, world");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/with=ALBRO&with=WORLD/);
+  const menu = page.getByRole("button", { name: /^Compared with: Aldane broad/ });
+  await expect(menu).toBeVisible();
+  await expect(page.getByRole("slider", { name: /candles/ })).toHaveAttribute(
+    "aria-valuetext",
+    /Aldane broad [+−][\d.]+% \([+−][\d.]+% here\)/,
+  );
+  await menu.click();
+  await page.getByRole("button", { name: /\(sector\)$/ }).click();
+  await expect(page).toHaveURL(/with=sector:/);
+  await menu.click();
+  await page.getByRole("button", { name: /\(sector\)$/ }).click();
+  await expect(page).not.toHaveURL(/with=sector:/);
 });

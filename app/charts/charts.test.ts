@@ -99,6 +99,15 @@ describe("the price chart", () => {
     expect(ticks.length).toBeGreaterThan(2);
     expect(ticks.every((x) => Number.isInteger(x) && x >= 9 && x <= 51)).toBe(true);
   });
+  it("is compared in percent from the first bar at which all have a close", () => {
+    const compared = [{ name: "Other", close: column((k) => (k < 3 ? NaN : 200 + 2 * k)) }];
+    const series = seriesOf(priceChartOptions(theme, { ...data, compared }, "log"));
+    const other = series.find((s) => s.name === "Other")!;
+    expect(other.data.slice(0, 4)).toEqual(["-", "-", "-", 0]);
+    expect(other.data[5]).toBeCloseTo(100 * (210 / 206 - 1), 9);
+    expect((series[0]!.data[5] as number[])[1]).toBeCloseTo(100 * (16 / 14 - 1), 9);
+    expect(barWords({ ...data, compared }, 5)).toContain("Other +1.9% (+14.3% here)");
+  });
   it("marks a week that is not over, and tells it so", () => {
     const weekly = { ...data, sampling: "weekly" as const, inProgress: true };
     const [candles] = seriesOf(priceChartOptions(theme, weekly));

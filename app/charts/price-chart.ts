@@ -1,5 +1,6 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
+import { GROUP_COLOURS } from "~/ui/group-colour";
 import { date, fixed, price, signedPercent } from "@studies/words/words";
 import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import type { Sampling } from "@core/rotation/samples";
@@ -30,6 +31,8 @@ export interface PriceChart {
   readonly referenceName: string;
   /** Direction of the regime a session (0 falling, 1 ranging, 2 rising), for the index itself. */
   readonly direction: Int8Array;
+  /** Closes of what it is compared with: then all stand in percent from the start. */
+  readonly compared?: readonly { readonly name: string; readonly close: Float64Array }[];
   /** A date window as it came out year by year, where one is asked for. */
   readonly window?: WindowMarks | undefined;
 }
@@ -43,11 +46,13 @@ export function averageName({ average }: Pick<PriceChart, "average">, n: number)
 export const AVERAGE_LINES = ["solid", "solid", "dashed", "dotted", "dotted"] as const;
 
 /** Candles with averages, volume under them, and the line relative to the index (or the index's regime) at the foot. */
-export function priceChartOptions(theme: ChartTheme, data: PriceChart, scale: PriceScale = "linear"): EChartsCoreOption {
+export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: PriceScale = "linear"): EChartsCoreOption {
+  const compared = data.compared ?? [];
+  const scale = compared.length > 0 ? "percent" : asked;
   const dates = Array.from(data.days, isoDate);
   const blank = (x: number) => (Number.isNaN(x) ? "-" : x);
-  const first = data.close.find((x) => !Number.isNaN(x)) ?? NaN;
-  const placed = scale === "percent" ? (x: number) => 100 * (x / first - 1) : (x: number) => x;
+  const base = firstTogether(data);
+  const placed = scale === "percent" ? (x: number) => 100 * (x / data.close[base]! - 1) : (x: number) => x;
   const foot = data.relative.length > 0;
   // Marks of a window take the place of the regime's tint.
   const areas = data.window ? windowAreas(theme, data, data.window) : regimeAreas(theme, dates, data.direction);
@@ -116,6 +121,10 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, scale: Pr
       ...data.averages.map((a, k) =>
         line(averageName(data, a.n), a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),
       ),
+      ...compared.map(({ name, close }, k) => ({
+        ...line(name, new Float64Array(0), COMPARED_COLOURS[k]!, 1.5, 0),
+        data: Array.from(close, (x) => blank(100 * (x / close[base]! - 1))),
+      })),
       {
         type: "bar",
         name: "volume",
@@ -159,6 +168,15 @@ function zooms(theme: ChartTheme, axes: readonly number[], bars: number): object
       moveHandleSize: 0,
     },
   ];
+}
+
+/** Colours of what is compared, in its order. */
+export const COMPARED_COLOURS = [1, 2, 3, 4, 5].map((k) => GROUP_COLOURS[k]!);
+
+/** The first bar at which all have a close: there the percentages begin. */
+function firstTogether({ close, compared = [] }: Pick<PriceChart, "close" | "compared">): number {
+  const found = close.findIndex((x, k) => !Number.isNaN(x) && compared.every((other) => !Number.isNaN(other.close[k])));
+  return found >= 0 ? found : close.findIndex((x) => !Number.isNaN(x));
 }
 
 /** Round numbers within a decade, about evenly spaced by their ratios. */
@@ -210,6 +228,11 @@ function tooltipText(data: PriceChart, k: number): string {
     `volume ${Number.isNaN(data.volume[k]) ? "–" : Math.round(data.volume[k]!).toLocaleString("en-GB")}`,
     ...data.averages.map((a) => `${averageName(data, a.n)} ${at(a.values[k]!)}`),
   ];
+  const base = firstTogether(data);
+  for (const { name, close } of data.compared ?? [])
+    lines.push(
+      `${name} ${signedPercent(close[k]! / close[base]! - 1)} (${signedPercent(data.close[k]! / data.close[base]! - 1)} here)`,
+    );
   if (data.relative.length > 0) lines.push(`relative ${fixed(data.relative[k]!, 1)}`);
   const state = DIRECTION_WORDS[data.direction[k] ?? -1];
   if (state) lines.push(`regime ${state}`);

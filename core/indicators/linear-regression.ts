@@ -30,16 +30,18 @@ export function regressionLine(values: ArrayLike<number>, from = 0, to = values.
   const middle = (n - 1) / 2;
   const centre = mean(values, from, to);
   let product = 0;
-  for (let k = 0; k < n; k++) product += (k - middle) * (values[from + k]! - centre);
-  const fitted = product / ((n * (n * n - 1)) / 12);
-  const slope = Math.abs(fitted) <= 1e-12 ? 0 : fitted;
-  let sse = 0;
   let sst = 0;
   for (let k = 0; k < n; k++) {
     const apart = values[from + k]! - centre;
-    const residual = apart - slope * (k - middle);
-    sse += residual * residual;
+    product += (k - middle) * apart;
     sst += apart * apart;
+  }
+  const fitted = product / ((n * (n * n - 1)) / 12);
+  const slope = Math.abs(fitted) <= 1e-12 ? 0 : fitted;
+  let sse = 0;
+  for (let k = 0; k < n; k++) {
+    const residual = values[from + k]! - centre - slope * (k - middle);
+    sse += residual * residual;
   }
   const flat = Math.sqrt(sst / n) <= 1e-12 * Math.max(1, Math.abs(centre));
   return { slope, end: centre + slope * middle, residualSd: Math.sqrt(sse / (n - 1)), r2: flat ? NaN : 1 - sse / sst };

@@ -52,6 +52,26 @@ describe("charts by week and month", () => {
     expect(saidAll(chart.reading(r))).toContain("3-month simple average");
   });
 
+  it("are compared with other instruments and groups at the same closes; what is not known is left out", () => {
+    const stocks = market.instruments.filter((i) => i.kind === "stock");
+    const other = stocks[1]!;
+    const r = ask({ history: 300, sampling: "weekly", with: [other.ticker, "market:", "NOBODY", ticker, "sector:Nobody"] });
+    expect(r.compared.map((c) => c.key)).toEqual([other.ticker, "market:"]);
+    const close = market.bars("close", other.index);
+    r.days.forEach((day, k) => {
+      expect(r.compared[0]!.close[k]).toBe(close[market.sessions.indexOf(day)]);
+    });
+    expect(r.compared[1]!.name).toBe(`${market.row.name} composite`);
+    const away = handMadeMarket([{ ticker: "FAR", closes: growing(50, 0.001, N), kind: "index" }]);
+    const both = new Market({ ...data, worldwide: away }, N - 1);
+    const abroad = chart.ask(both, chart.params.parse({ ticker, history: 30, with: ["FAR"] }))!;
+    const far = both.worldwide!;
+    abroad.days.forEach((day, k) => {
+      const s = far.sessions.findLastIndex((d) => d <= day);
+      expect(abroad.compared[0]!.close[k]).toBe(far.bars("close", 0)[s]);
+    });
+  });
+
   it("begin with the week in which the history asked for begins, and mark one that is not over", () => {
     const weekly = ask({ history: 63, sampling: "weekly" });
     const first = daily.days[daily.days.length - 63]!;

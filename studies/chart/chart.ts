@@ -12,9 +12,12 @@ import { findWindow, windowMarks, windowSentence } from "@studies/seasons/window
 import { regimeColumns } from "@studies/columns/regime";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
-import { samplesOfShown, shownOf, type Shown } from "./shown";
+import { closesOn, samplesOfShown, shownOf, type Shown } from "./shown";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
+
+/** Lines that can be told apart beside the candles. */
+const MOST_COMPARED = 5;
 
 export const chart = defineStudy({
   name: "chart",
@@ -26,6 +29,11 @@ export const chart = defineStudy({
     sampling: z.enum(SAMPLINGS).default("daily").describe("by day, week or month; averages are of so many of them"),
     averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
     average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
+    with: z
+      .array(z.string().min(1).max(2000))
+      .max(MOST_COMPARED)
+      .default([])
+      .describe("instruments or groups it is compared with, as tickers and keys; unknown ones are left out"),
     window: z
       .string()
       .refine((text) => findWindow(text) !== undefined, "is not a window as MM-DD.sessions")
@@ -42,9 +50,9 @@ export const chart = defineStudy({
     { ticker: "sector:$sector", history: 600, window: "02-29.30" },
     { ticker: "$stock", history: 1260, window: "12-20.15" },
     { ticker: "$stock", history: 20_000, sampling: "monthly", averages: [10] },
-    { ticker: "$index", history: 700, sampling: "weekly", average: "ema" },
+    { ticker: "$index", history: 700, sampling: "weekly", average: "ema", with: ["WORLD", "sector:$sector", "NOBODY"] },
   ],
-  ask(market, { ticker, history, sampling, averages, average, window }) {
+  ask(market, { ticker, history, sampling, averages, average, window, with: others }) {
     const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
@@ -80,6 +88,11 @@ export const chart = defineStudy({
       relative: isReference ? new Float64Array(0) : relativeLine(close, atEnds(reference)),
       /** Direction of the market's regime a session, for the index itself. */
       direction: isReference ? directionAt(market, samples.ends).slice(start) : new Int8Array(0),
+      /** Closes of what it is compared with, at the same bars. */
+      compared: others.flatMap((key) => {
+        const other = key === ticker ? undefined : shownOf(market, key);
+        return other ? [{ key, name: other.name, close: atEnds(closesOn(other, days)) }] : [];
+      }),
       /** The years of a window, where one is asked for. */
       ...(window === undefined ? {} : { window: windowMarks({ days, close: whole }, findWindow(window)!, market) }),
       facts: factsOf(shown, whole, isReference ? undefined : reference),
@@ -141,6 +154,7 @@ export const chart = defineStudy({
         ({ n, values }) => [`${r!.average}${n}`, `${r!.average.toUpperCase()}(${n})`, "price", values] as const,
       ),
       ["relative", "relative to the broad index", "number", r?.relative ?? []],
+      ...(r?.compared ?? []).map(({ key, name, close }) => [`close:${key}`, name, "price", close] as const),
     ]),
 });
 

@@ -1,4 +1,4 @@
-import { sampledBars, samplesOf, type BarColumn, type Sampling } from "@core";
+import { align, sampledBars, samplesOf, type BarColumn, type Sampling } from "@core";
 import { compositeColumn, groupSeries } from "@studies/columns/composites";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { locate, onOwnDays } from "@studies/market/own-calendar";
@@ -45,6 +45,12 @@ function compositeOf(market: Market, key: string): Shown | undefined {
 /** What is drawn: the instrument of a ticker, or the composite of a group; undefined where neither is known. */
 export function shownOf(market: Market, ticker: string): Shown | undefined {
   return findGroup(ticker) ? compositeOf(market, ticker) : instrumentOf(market, ticker);
+}
+
+/** The closes of something else on the days of what is shown, carried from its own where it has others (method 0, A09). */
+export function closesOn({ days, column }: Shown, onto: Int32Array): Float64Array {
+  const close = column("close");
+  return days === onto ? close : align(close, days, onto);
 }
 
 /** Bars by day, week or month. */

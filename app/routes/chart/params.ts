@@ -40,6 +40,7 @@ export interface ChartParams {
   readonly sampling: Sampling;
   readonly averages: number[];
   readonly average: "sma" | "ema";
+  readonly with: string[];
   readonly window?: string;
 }
 
@@ -54,6 +55,7 @@ export function chartParams(search: URLSearchParams): ChartParams {
     sampling: (search.get("sampling") ?? "daily") as Sampling,
     averages,
     average: (search.get("average") ?? "sma") as "sma" | "ema",
+    with: search.getAll("with"),
     ...(window ? { window } : {}),
   };
 }

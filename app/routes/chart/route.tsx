@@ -2,15 +2,16 @@ import { useCallback, useMemo } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { chart } from "@studies/chart/chart";
 import { keyLevels } from "@studies/key-levels/key-levels";
-import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
+import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
 import { dayOfYear } from "@studies/words/words";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { AVERAGE_LINES, averageName, barWords, priceChartOptions, type PriceChart } from "~/charts/price-chart";
+import { AVERAGE_LINES, averageName, barWords, COMPARED_COLOURS, priceChartOptions, type PriceChart } from "~/charts/price-chart";
 import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith, type Here } from "~/here";
+import { useFrameValue } from "~/frame-context";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend, type LegendEntry } from "~/ui/legend";
@@ -20,6 +21,7 @@ import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BarsTable } from "./bars-table";
+import { CompareMenu } from "./compare-menu";
 import { Facts } from "./facts";
 import { ListPosition } from "./list-position";
 import { AVERAGE_KINDS, AVERAGE_SETS, chartParams, HISTORIES, SAMPLING_CHOICES, SCALE_CHOICES, scaleFrom } from "./params";
@@ -54,8 +56,9 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const hrefWith = useHrefWith();
   const [search] = useSearchParams();
   const { list } = loaderData;
+  const { market } = useFrameValue();
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
-  const scale = scaleFrom(search);
+  const scale = result.compared.length > 0 ? "percent" : scaleFrom(search);
   const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result, scale), [result, scale]);
   const words = useCallback((k: number) => barWords(result, k), [result]);
   const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
@@ -81,6 +84,14 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     },
     Backspace: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
+  const { sector, industry } = result;
+  const offered = [
+    ...(market?.broadIndex && market.broadIndex !== result.ticker
+      ? [{ ticker: market.broadIndex, name: result.referenceName }]
+      : []),
+    ...(sector === "" ? [] : [{ ticker: groupKeyText("sector", sector), name: `${sector} (sector)` }]),
+    ...(industry === "" ? [] : [{ ticker: groupKeyText("industry", industry), name: `${industry} (industry)` }]),
+  ];
   const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
   const params = chartParams(search);
   const twin = hrefOf({ ...here, focus: [] }, "/data/chart", {
@@ -90,6 +101,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     averages: result.averages.map((a) => String(a.n)),
     average: params.average,
     window: params.window,
+    with: params.with,
   });
   return (
     <>
@@ -103,7 +115,8 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         <InlineMenu label="Scale" param="scale" value={scale} choices={SCALE_CHOICES} /> axis, with{" "}
         <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
         <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} />{" "}
-        {SAMPLE_WORDS[result.sampling]}
+        {SAMPLE_WORDS[result.sampling]}, compared with{" "}
+        <CompareMenu asked={params.with} names={result.compared.map((c) => c.name)} offered={offered} />
         {result.window ? (
           <>
             , the window from <b className="font-semibold text-ink">{dayOfYear(result.window.start)}</b> of {result.window.hold}{" "}
@@ -152,8 +165,9 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
 }
 
 function priceLegend(chart: PriceChart): LegendEntry[] {
-  const { averages, relative } = chart;
+  const { averages, relative, compared = [] } = chart;
   return [
+    ...compared.map(({ name }, k) => ({ label: name, colour: COMPARED_COLOURS[k]!, line: "solid" as const })),
     ...averages.map((a, k) => ({
       label: averageName(chart, a.n),
       colour: k === 0 ? "var(--soft)" : "var(--indigo)",
@@ -181,6 +195,7 @@ function neighbourHref(
     window: keep("window"),
     sampling: keep("sampling"),
     scale: keep("scale"),
+    with: search.getAll("with"),
   });
 }
 
