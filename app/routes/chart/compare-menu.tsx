@@ -1,9 +1,8 @@
-import { Popover } from "radix-ui";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { list } from "@studies/words/words";
 import { hrefNowWith } from "~/here";
-import { MENU } from "~/ui/menu-classes";
+import { WordPopover } from "~/ui/word-popover";
 
 interface Props {
   /** Tickers and keys as they are asked, and the names of those that are known. */
@@ -17,27 +16,20 @@ const MOST = 5;
 
 /** What the chart is compared with: tickers with commas between, or one of those offered. */
 export function CompareMenu({ asked, names, offered }: Props) {
-  const [open, setOpen] = useState(false);
   const tickers = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const choose = (next: readonly string[]) => {
-    setOpen(false);
     void navigate(hrefNowWith({ with: [...new Set(next)].slice(0, MOST) }), { replace: true, preventScrollReset: true });
   };
   const shown = names.length === 0 ? "nothing" : list(names);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        aria-label={`Compared with: ${shown}`}
-        className="border-b border-dotted border-indigo font-semibold text-indigo"
-      >
-        {shown}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={`${MENU} w-80 p-3`} align="start" sideOffset={4} aria-label="Compared with">
+    <WordPopover label="Compared with" shown={shown} width="w-80">
+      {(close) => (
+        <>
           <form
             onSubmit={(event) => {
               event.preventDefault();
+              close();
               const typed = (tickers.current?.value ?? "").toUpperCase().split(",");
               choose([...asked.filter((key) => key.includes(":")), ...typed.map((t) => t.trim()).filter((t) => t !== "")]);
             }}
@@ -60,6 +52,7 @@ export function CompareMenu({ asked, names, offered }: Props) {
                   aria-pressed={asked.includes(ticker)}
                   className="w-full rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-pressed:font-semibold"
                   onClick={() => {
+                    close();
                     choose(asked.includes(ticker) ? asked.filter((key) => key !== ticker) : [...asked, ticker]);
                   }}
                 >
@@ -68,8 +61,8 @@ export function CompareMenu({ asked, names, offered }: Props) {
               </li>
             ))}
           </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </WordPopover>
   );
 }

@@ -1,9 +1,8 @@
-import { Popover } from "radix-ui";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
 import type { OfferedInstrument } from "~/offered-groups.server";
-import { MENU } from "~/ui/menu-classes";
+import { WordPopover } from "~/ui/word-popover";
 
 interface Props {
   readonly ticker: string;
@@ -13,26 +12,19 @@ interface Props {
 
 /** Whose levels: any ticker, or one of the indexes and what else stands for a whole. */
 export function InstrumentMenu({ ticker, name, instruments }: Props) {
-  const [open, setOpen] = useState(false);
   const typed = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const choose = (next: string) => {
-    setOpen(false);
     if (next !== "") void navigate(hrefNowWith({ for: next }), { preventScrollReset: true });
   };
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger
-        aria-label={`Instrument: ${name}`}
-        className="border-b border-dotted border-indigo font-semibold text-indigo"
-      >
-        {name}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={`${MENU} w-72 p-3`} align="start" sideOffset={4} aria-label="Instrument">
+    <WordPopover label="Instrument" shown={name} width="w-72">
+      {(close) => (
+        <>
           <form
             onSubmit={(event) => {
               event.preventDefault();
+              close();
               choose((typed.current?.value ?? "").trim().toUpperCase());
             }}
           >
@@ -49,6 +41,7 @@ export function InstrumentMenu({ ticker, name, instruments }: Props) {
                   aria-current={i.ticker === ticker ? "true" : undefined}
                   className="flex w-full justify-between rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
                   onClick={() => {
+                    close();
                     choose(i.ticker);
                   }}
                 >
@@ -58,8 +51,8 @@ export function InstrumentMenu({ ticker, name, instruments }: Props) {
               </li>
             ))}
           </ul>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </>
+      )}
+    </WordPopover>
   );
 }

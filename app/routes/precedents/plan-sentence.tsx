@@ -1,10 +1,9 @@
-import { Popover } from "radix-ui";
-import { useRef, useState } from "react";
+import { useRef } from "react";
 import { useNavigate } from "react-router";
 import type { OfferedGroup, OfferedInstrument } from "~/offered-groups.server";
 import { hrefNowWith } from "~/here";
 import { InlineMenu } from "~/ui/inline-menu";
-import { MENU } from "~/ui/menu-classes";
+import { WordPopover } from "~/ui/word-popover";
 import type { Situation } from "./situation";
 
 interface Props {
@@ -97,82 +96,83 @@ interface ForProps {
 
 /** For whom: some instruments by their tickers, or the members of a group. */
 function ForMenu({ value, name, instruments, groups, focus }: ForProps) {
-  const [open, setOpen] = useState(false);
   const tickers = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const choose = (next: string) => {
-    setOpen(false);
     void navigate(hrefNowWith({ for: next }), { preventScrollReset: true });
   };
   const home = instruments.filter((i) => i.kind === "index").map((i) => i.ticker);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger aria-label={`For: ${name}`} className="border-b border-dotted border-indigo font-semibold text-indigo">
-        {name}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className={`${MENU} w-96 p-3`} align="start" sideOffset={4} aria-label="For whom">
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              choose((tickers.current?.value ?? "").toUpperCase());
-            }}
-          >
-            <label className="block text-soft">
-              Tickers, with commas between
-              <input
-                ref={tickers}
-                className="control mt-1 w-full text-ink"
-                defaultValue={value.includes(":") ? "" : value}
-                placeholder={home.slice(0, 4).join(", ")}
-                autoComplete="off"
-              />
-            </label>
-          </form>
-          <ul className="mt-2 space-y-0.5">
-            {home.length > 1 && (
-              <Choice
-                label="The home indexes"
-                onChoose={() => {
-                  choose(home.join(","));
-                }}
-              />
-            )}
-            {focus.length > 0 && (
-              <Choice
-                label="The stocks in the focus"
-                onChoose={() => {
-                  choose("focus");
-                }}
-              />
-            )}
-            <Choice
-              label="All members of the market"
-              onChoose={() => {
-                choose("market:");
-              }}
-            />
-          </ul>
-          <label className="mt-2 block text-soft">
-            The members of
-            <select
-              className="control mt-1 w-full text-ink"
-              value={groups.some((g) => g.value === value) ? value : ""}
-              onChange={(e) => {
-                if (e.target.value !== "") choose(e.target.value);
+    <WordPopover label="For" shown={name} width="w-96">
+      {(close) => {
+        const take = (next: string) => {
+          close();
+          choose(next);
+        };
+        return (
+          <>
+            <form
+              onSubmit={(event) => {
+                event.preventDefault();
+                take((tickers.current?.value ?? "").toUpperCase());
               }}
             >
-              <option value="">a sector, theme, industry or fund</option>
-              {groups.map((g) => (
-                <option key={g.value} value={g.value}>
-                  {g.label}
-                </option>
-              ))}
-            </select>
-          </label>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+              <label className="block text-soft">
+                Tickers, with commas between
+                <input
+                  ref={tickers}
+                  className="control mt-1 w-full text-ink"
+                  defaultValue={value.includes(":") ? "" : value}
+                  placeholder={home.slice(0, 4).join(", ")}
+                  autoComplete="off"
+                />
+              </label>
+            </form>
+            <ul className="mt-2 space-y-0.5">
+              {home.length > 1 && (
+                <Choice
+                  label="The home indexes"
+                  onChoose={() => {
+                    take(home.join(","));
+                  }}
+                />
+              )}
+              {focus.length > 0 && (
+                <Choice
+                  label="The stocks in the focus"
+                  onChoose={() => {
+                    take("focus");
+                  }}
+                />
+              )}
+              <Choice
+                label="All members of the market"
+                onChoose={() => {
+                  take("market:");
+                }}
+              />
+            </ul>
+            <label className="mt-2 block text-soft">
+              The members of
+              <select
+                className="control mt-1 w-full text-ink"
+                value={groups.some((g) => g.value === value) ? value : ""}
+                onChange={(e) => {
+                  if (e.target.value !== "") take(e.target.value);
+                }}
+              >
+                <option value="">a sector, theme, industry or fund</option>
+                {groups.map((g) => (
+                  <option key={g.value} value={g.value}>
+                    {g.label}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </>
+        );
+      }}
+    </WordPopover>
   );
 }
 
