@@ -88,7 +88,7 @@ export const COURSE = [
         name: "Seasons",
         path: "/seasons",
         letter: "s",
-        about: "Which members have been consistent in a month of the year",
+        about: "Which members have been consistent in a month of the year, and from which dates on",
       },
     ],
   },

@@ -3,7 +3,7 @@ import type { TellShare } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import type { Peer } from "@studies/sets/peer-set";
 import { windowRow, type WindowRow } from "./window-row";
-import { countedOf, datedOf, heldWindows, searchSeries, type WindowsAsked } from "./window-search";
+import { countedOf, datedOf, heldWindows, searchSeries, type WindowsAsked } from "./search-series";
 
 /** Starts and holds that are hits, by start day: above and below, with what chance alone would give. */
 export interface HitsByDay {

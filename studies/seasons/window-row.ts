@@ -1,7 +1,7 @@
 import { sessionAhead, START_DAYS, startDayIn, windowRecord, yearOf, type KnownHoliday } from "@core";
 import type { Market } from "@studies/market/market";
 import type { Peer } from "@studies/sets/peer-set";
-import type { Dated } from "./window-search";
+import type { Dated } from "./search-series";
 
 /** Of what a window is: the day of the year on which it starts as `MM-DD`, its sessions, and the way it went. */
 export interface WindowName {

@@ -5,11 +5,12 @@ import { anyOf } from "@studies/sets/group-key";
 import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { isNow, peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
-import { count, none, percent } from "@studies/words/words";
+import { count, none } from "@studies/words/words";
 import { findWindows, hitsOver } from "./find-windows";
 import { WINDOW_COLUMNS } from "./window-columns";
 import type { WindowRow } from "./window-row";
-import { HELD_YEARS } from "./window-search";
+import { chanceSentences } from "./window-words";
+import { HELD_YEARS } from "./search-series";
 
 /** Sessions to come in which they start. */
 const SESSIONS = 5;
@@ -43,7 +44,7 @@ export const windowsAhead = defineStudy({
       searched,
       rows,
       ...hitsOver(span, strip),
-      held: { hits: held.hits, cases: HELD_YEARS * held.windows, base: held.windows === 0 ? NaN : held.base / held.windows },
+      heldOut: { hits: held.hits, cases: HELD_YEARS * held.windows, base: held.windows === 0 ? NaN : held.base / held.windows },
     };
   },
   reading: (r) => readingOf(r),
@@ -55,25 +56,17 @@ interface Told {
   readonly rows: readonly WindowRow[];
   readonly hits: number;
   readonly expected: number;
-  readonly held: { readonly hits: number; readonly cases: number; readonly base: number };
+  readonly heldOut: { readonly hits: number; readonly cases: number; readonly base: number };
 }
 
-function readingOf({ searched, rows, hits, expected, held }: Told): Sentence[] {
+function readingOf({ searched, rows, ...found }: Told): Sentence[] {
   if (searched === 0) return [["None of these stocks has ten years of windows yet."]];
   const ups = rows.filter((row) => row.way === "rose").length;
   const where = `of ${count(searched, "stock")} start within five sessions that went one way in at least 9 of their last 10 years`;
-  const chance = expected < 1 ? "fewer than one" : Math.round(expected).toLocaleString("en-GB");
   return [
     rows.length === 0
       ? [`No windows ${where}.`]
       : [{ figure: count(rows.length, "window") }, ` ${where}, `, { figure: none(ups) }, " of them up."],
-    [
-      "With every start day and length counted by itself ",
-      { figure: none(hits) },
-      ` did so, by chance ${chance} would`,
-      held.cases === 0
-        ? "."
-        : `; held out, such windows were right in ${percent(held.hits / held.cases, 0)} of ${count(held.cases, "case")} against ${percent(held.base, 0)}.`,
-    ],
+    ...chanceSentences(found),
   ];
 }

@@ -6,11 +6,12 @@ import { groupsTitle } from "@studies/sets/group-members";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { isNow, peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
-import { capital, count, daysOfYear, none, percent } from "@studies/words/words";
+import { capital, count, daysOfYear, none } from "@studies/words/words";
 import { WINDOW_COLUMNS } from "./window-columns";
 import { findWindows, hitsOver } from "./find-windows";
 import type { WindowRow } from "./window-row";
-import { HELD_YEARS } from "./window-search";
+import { chanceSentences } from "./window-words";
+import { HELD_YEARS } from "./search-series";
 
 const monthDay = z
   .string()
@@ -128,30 +129,15 @@ function readingOf(r: Told): Sentence[] {
   const ups = r.rows.filter((row) => row.way === "rose").length;
   const went = r.way === "either" ? "went one way" : r.way;
   const often = r.wins === r.years ? `in all of the last ${r.years} years` : `in at least ${r.wins} of the last ${r.years} years`;
-  const sentences: Sentence[] = [
+  return [
     r.rows.length === 0
       ? [`${when} no window of ${count(r.searched, one, many)}${where} starts that ${went} ${often}.`]
       : [
           `${when} `,
           { figure: count(r.rows.length, "window") },
           ` of ${count(r.searched, one, many)}${where} ${r.rows.length === 1 ? "starts" : "start"} that ${went} ${often}`,
-          ...(r.way === "either" ? [", ", { figure: ups === 0 ? "none" : String(ups) }, " of them up."] : ["."]),
+          ...(r.way === "either" ? [", ", { figure: none(ups) }, " of them up."] : ["."]),
         ],
-    [
-      "With every start day and length counted by itself ",
-      { figure: none(r.hits) },
-      r.expected < 1
-        ? " did so; by chance fewer than one would."
-        : ` did so; by chance ${Math.round(r.expected).toLocaleString("en-GB")} would, in one case of ten twice that.`,
-    ],
+    ...chanceSentences(r),
   ];
-  const { hits, cases, base } = r.heldOut;
-  if (cases === 0) sentences.push(["No such window was found in the years before the last three, which are held out."]);
-  else
-    sentences.push([
-      "Held out over three years, such windows were right in ",
-      { figure: percent(hits / cases, 0) },
-      ` of ${cases.toLocaleString("en-GB")} cases against ${percent(base, 0)}.`,
-    ]);
-  return sentences;
 }
