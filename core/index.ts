@@ -70,6 +70,7 @@ export * from "./conditions/sentence";
 export { nounOf as nounWords } from "./conditions/words";
 export * from "./conditions/read-sentence";
 export * from "./conditions/read-phrase";
+export * from "./conditions/read-measure";
 export * from "./conditions/truth";
 export * from "./conditions/catalogue";
 export * from "./conditions/measure-column";

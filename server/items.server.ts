@@ -1,6 +1,7 @@
 import type { Knex } from "knex";
 import { z } from "zod";
-import { ENTRIES } from "@core";
+import { ENTRIES, SAMPLINGS } from "@core";
+import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
 import { clipped } from "@studies/words/words";
@@ -49,6 +50,14 @@ const KINDS = {
     cost: z.number().min(0).max(500),
     overlaps: z.enum(["thinned", "kept"]).optional(),
   }),
+  arrangement: first({
+    plots: z.array(z.string().min(1).max(8000)).max(MOST_PLOTS),
+    // What it leaves as it is has none.
+    sampling: z.enum(SAMPLINGS).optional(),
+    history: z.number().int().min(20).max(20_000).optional(),
+    scale: z.enum(["linear", "log", "percent"]).optional(),
+  }),
+  "default-arrangement": first({ arrangement: z.string().min(1).max(60) }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

@@ -1,6 +1,7 @@
 import { breadth } from "@studies/breadth/breadth";
 import { breadthSectors } from "@studies/breadth/breadth-sectors";
 import { chart } from "@studies/chart/chart";
+import { plots } from "@studies/chart/plots";
 import type { Study } from "./define-study";
 import { directory } from "@studies/frame/directory";
 import { exposure } from "@studies/regime/exposure";
@@ -69,6 +70,7 @@ const ALL = [
   windowsAhead,
   stocks,
   chart,
+  plots,
   directory,
   focus,
   fund,

@@ -3,7 +3,10 @@ import { epochDay, isoDate } from "@core";
 import { breadthHistoryOptions } from "./breadth-history";
 import { sessionAxis, type ChartTheme } from "./chart-theme";
 import { indexAndRegimeOptions } from "./index-and-regime";
-import { barWords, priceChartOptions, type PriceChart } from "./price-chart";
+import type { Plotted } from "@studies/chart/plots/drawn";
+import { barWords } from "./bar-words";
+import { priceChartOptions } from "./price-chart";
+import type { PriceChart } from "./price-chart-data";
 import { regimeAreas } from "./regime-areas";
 
 const theme: ChartTheme = {
@@ -49,6 +52,14 @@ describe("the session axis", () => {
   });
 });
 
+const plotted = (text: string, title: string, place: Plotted["place"], of: (k: number) => number, name = text): Plotted => ({
+  text,
+  title,
+  place,
+  ...{ value: "", says: "", hidden: false, ownPane: false, guides: [], params: [] },
+  lines: [{ name, values: column(of), style: name === "volume" ? "bars" : "line" }],
+});
+
 describe("the price chart", () => {
   const data: PriceChart = {
     sampling: "daily",
@@ -59,14 +70,13 @@ describe("the price chart", () => {
     low: column((k) => 9 + k),
     close: column((k) => (k === 7 ? NaN : 11 + k)),
     volume: column(() => 1234),
-    average: "sma",
-    averages: [
-      { n: 5, values: column((k) => (k < 4 ? NaN : k)) },
-      { n: 20, values: column(() => NaN) },
+    plots: [
+      plotted("sma_5", "SMA 5", "price", (k) => (k < 4 ? NaN : k)),
+      plotted("sma_20", "SMA 20", "price", () => NaN),
+      plotted("volume_50", "Volume", "pane", () => 1234, "volume"),
+      plotted("relative", "Relative", "pane", (k) => 100 + k),
+      { ...plotted("rsi_14", "RSI(14)", "pane", () => 50), hidden: true },
     ],
-    relative: column((k) => 100 + k),
-    referenceName: "Broad",
-    direction: new Int8Array(0),
   };
   it("draws candles as open, close, low, high; hollow when up and solid when down, without colour", () => {
     const [candles] = seriesOf(priceChartOptions(theme, data));
@@ -76,15 +86,25 @@ describe("the price chart", () => {
   });
   it("has a line for each average, volume, and the relative line at the foot", () => {
     const series = seriesOf(priceChartOptions(theme, data));
-    expect(series.map((s) => s.name)).toEqual(["price", "simple 5", "simple 20", "volume", "relative"]);
+    expect(series.map((s) => s.name)).toEqual([
+      "price",
+      "SMA 5, sma_5",
+      "SMA 20, sma_20",
+      "Volume, volume",
+      "Relative, relative",
+    ]);
     expect(series.every((s) => s.data.length === 40)).toBe(true);
     expect(series[1]!.data.slice(0, 5)).toEqual(["-", "-", "-", "-", 4]);
     expect(series[4]!.xAxisIndex).toBe(2);
   });
   it("of the index has its regime instead", () => {
     const direction = Int8Array.from(days, (_, k) => (k < 20 ? 2 : 0));
-    const series = seriesOf(priceChartOptions(theme, { ...data, relative: new Float64Array(0), direction }));
-    expect(series.map((s) => s.name)).not.toContain("relative");
+    const words = ["Falling", "Ranging", "Rising"];
+    const tint = { name: "regime", states: direction, words, tones: [-1, 0, 1] as const };
+    const regime: Plotted = { ...plotted("regime", "Regime", "tint", () => 0), lines: [], tint };
+    const series = seriesOf(priceChartOptions(theme, { ...data, plots: [regime] }));
+    expect(series.map((s) => s.name)).toEqual(["price"]);
+    expect(barWords({ ...data, plots: [regime] }, 3)).toContain("; Regime Rising");
     expect(series[0]!.markArea!.data).toHaveLength(2);
   });
   it("stands in percent from its first close, averages too, and on round numbers where ratios count", () => {
@@ -125,7 +145,7 @@ describe("the price chart", () => {
     const options = priceChartOptions(theme, data);
     expect(tooltipOf(options, 4)).toContain("close <b>15.00</b> (+7.1%)");
     expect(tooltipOf(options, 4)).toContain("volume 1,234");
-    expect(tooltipOf(options, 4)).toContain("relative 104.0");
+    expect(tooltipOf(options, 4)).toContain("Relative 104.0");
     expect(tooltipOf(options, 7)).toContain("no bar");
   });
 });

@@ -1,4 +1,4 @@
-import { BarChart, CandlestickChart, CustomChart, LineChart } from "echarts/charts";
+import { BarChart, CandlestickChart, CustomChart, LineChart, ScatterChart } from "echarts/charts";
 import {
   AxisPointerComponent,
   DataZoomInsideComponent,
@@ -6,6 +6,7 @@ import {
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,
+  TitleComponent,
   TooltipComponent,
 } from "echarts/components";
 import { init, use as register } from "echarts/core";
@@ -18,12 +19,14 @@ register([
   CandlestickChart,
   CustomChart,
   LineChart,
+  ScatterChart,
   AxisPointerComponent,
   DataZoomInsideComponent,
   DataZoomSliderComponent,
   GridComponent,
   MarkAreaComponent,
   MarkLineComponent,
+  TitleComponent,
   TooltipComponent,
   CanvasRenderer,
   LabelLayout,

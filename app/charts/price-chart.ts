@@ -1,240 +1,154 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
-import { GROUP_COLOURS } from "~/ui/group-colour";
-import { date, fixed, price, signedPercent } from "@studies/words/words";
-import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
-import type { Sampling } from "@core/rotation/samples";
-import type { WindowMarks } from "@studies/seasons/window-marks";
-import { DIRECTION_WORDS, regimeAreas } from "./regime-areas";
+import type { Plotted } from "@studies/chart/plots/drawn";
+import { firstTogether, hasRange, tooltipText } from "./bar-words";
+import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { edgeLabelSeries } from "./edge-labels";
+import { PANE_NAME, plotLayout, RIBBON_NAME, type Place } from "./plot-layout";
+import { guideLines, lineSeriesOf, markSeries, paneMarks, ribbonSeries } from "./plot-series";
+import { COMPARED_COLOURS, plotStyles } from "./plot-styles";
+import { LONG, priceAxis, zooms, type PriceScale } from "./price-axis";
+import type { PriceChart } from "./price-chart-data";
+import { regimeAreas } from "./regime-areas";
 import { windowAreas } from "./window-areas";
 
-/** How prices stand on their axis: evenly, by their ratios, or as changes from the first one. */
-export const PRICE_SCALES = ["linear", "log", "percent"] as const;
-export type PriceScale = (typeof PRICE_SCALES)[number];
+/** Room for the figures at the right of the prices, and with levels for their names too. */
+const RIGHT = 52;
+const RIGHT_WITH_LEVELS = 160;
 
-export interface PriceChart {
-  /** Last session of each bar. */
-  readonly days: Int32Array;
-  readonly sampling: Sampling;
-  /** Whether the last bar is not over yet. */
-  readonly inProgress: boolean;
-  readonly open: Float64Array;
-  readonly high: Float64Array;
-  readonly low: Float64Array;
-  readonly close: Float64Array;
-  readonly volume: Float64Array;
-  /** Simple or exponential averages. */
-  readonly average: "sma" | "ema";
-  readonly averages: readonly { readonly n: number; readonly values: Float64Array }[];
-  /** Line relative to the index, empty for the index itself. */
-  readonly relative: Float64Array;
-  readonly referenceName: string;
-  /** Direction of the regime a session (0 falling, 1 ranging, 2 rising), for the index itself. */
-  readonly direction: Int8Array;
-  /** Closes of what it is compared with: then all stand in percent from the start. */
-  readonly compared?: readonly { readonly name: string; readonly close: Float64Array }[];
-  /** A date window as it came out year by year, where one is asked for. */
-  readonly window?: WindowMarks | undefined;
-}
-
-/** "simple 50", "exponential 200". */
-export function averageName({ average }: Pick<PriceChart, "average">, n: number): string {
-  return `${average === "ema" ? "exponential" : "simple"} ${n}`;
-}
-
-/** How the averages are told apart, the shortest first. */
-export const AVERAGE_LINES = ["solid", "solid", "dashed", "dotted", "dotted"] as const;
-
-/** Candles with averages, volume under them, and the line relative to the index (or the index's regime) at the foot. */
+/** Bars with everything that is drawn on, under and behind them. */
 export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: PriceScale = "linear"): EChartsCoreOption {
   const compared = data.compared ?? [];
   const scale = compared.length > 0 ? "percent" : asked;
   const dates = Array.from(data.days, isoDate);
-  const blank = (x: number) => (Number.isNaN(x) ? "-" : x);
   const base = firstTogether(data);
   const placed = scale === "percent" ? (x: number) => 100 * (x / data.close[base]! - 1) : (x: number) => x;
-  const foot = data.relative.length > 0;
-  // Marks of a window take the place of the regime's tint.
-  const areas = data.window ? windowAreas(theme, data, data.window) : regimeAreas(theme, dates, data.direction);
+  const shown = data.plots.filter((plot) => !plot.hidden);
+  const styles = plotStyles(data.plots);
+  const edges = shown.flatMap((plot) => plot.edges ?? []);
+  const right = edges.length > 0 ? RIGHT_WITH_LEVELS : RIGHT;
   // Room for the dates, and for the overview of a long history.
-  const under = dates.length > LONG ? 42 : 24;
-  const grids = foot
-    ? [
-        { top: 10, height: "58%" },
-        { top: "64%", height: "10%" },
-        { top: "78%", bottom: under },
-      ]
-    : [
-        { top: 10, height: "70%" },
-        { top: "78%", bottom: under },
-      ];
-  const line = (
-    name: string,
-    values: Float64Array,
-    colour: string,
-    width: number,
-    axis: number,
-    type: "solid" | "dashed" | "dotted" = "solid",
-  ) => ({
-    type: "line" as const,
-    name,
-    data: Array.from(values, (x) => blank(axis === 0 ? placed(x) : x)),
-    xAxisIndex: axis,
-    yAxisIndex: axis,
-    showSymbol: false,
-    lineStyle: { color: colour, width, type },
-    itemStyle: { color: colour },
-    silent: true,
-  });
+  const isLong = dates.length > LONG;
+  const places = plotLayout(data.plots, isLong ? 7.6 : 4.6);
+  const axisOf = (plot: Plotted, ribbon?: number) =>
+    Math.max(
+      0,
+      places.findIndex((p) => p.plot === plot && p.ribbon === ribbon),
+    );
+  const tint = shown.find((plot) => plot.tint)?.tint;
+  // Marks of a window take the place of the regime's tint.
+  const areas = data.window ? windowAreas(theme, data, data.window) : tint ? regimeAreas(theme, dates, tint.states) : [];
   return {
-    grid: grids.map((g) => frame({ right: 52, ...g })),
-    xAxis: grids.map((_, k) => sessionAxis(theme, dates, k, k === grids.length - 1, true)),
-    yAxis: [
-      valueAxis(theme, 0, priceAxis(scale, data)),
-      valueAxis(theme, 1, { splitNumber: 2, axisLabel: { show: false }, splitLine: { show: false }, min: 0 }),
-      ...(foot ? [valueAxis(theme, 2, { splitNumber: 2 })] : []),
-    ],
+    title: places.flatMap((place) => nameOf(theme, place)),
+    grid: places.map(({ top, height }) => frame({ right, top: `${top}%`, height: `${height}%` })),
+    xAxis: places.map((_, k) => sessionAxis(theme, dates, k, k === places.length - 1, true)),
+    yAxis: places.map((place, k) => axisOfPlace(theme, place, k, k === 0 ? priceAxis(scale, data) : {})),
     axisPointer: { link: [{ xAxisIndex: "all" }] },
-    dataZoom: zooms(
-      theme,
-      grids.map((_, k) => k),
-      dates.length,
-    ),
+    dataZoom: zooms(theme, [...places.keys()], dates.length, right),
     tooltip: { ...tooltip(theme), formatter: (points: { dataIndex: number }[]) => tooltipText(data, points[0]?.dataIndex ?? 0) },
     series: [
-      // What has closes alone is a line.
-      ...(hasRange(data) ? [] : [line("close", data.close, theme.ink, 1.4, 0)]),
-      {
-        type: "candlestick",
-        name: "price",
-        data: dates.map((_, k) => {
-          const value = [data.open, data.close, data.low, data.high].map((column) => blank(placed(column[k]!)));
-          const isNow = data.inProgress && k === dates.length - 1;
-          return isNow
-            ? { value, itemStyle: { borderColor: theme.amber, borderColor0: theme.amber, color0: theme.amber } }
-            : value;
-        }),
-        // Hollow when it closed above its open, solid when below: colour is kept for meaning.
-        itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
-        ...(areas.length > 0 ? { markArea: { silent: true, data: areas } } : {}),
-      },
-      ...data.averages.map((a, k) =>
-        line(averageName(data, a.n), a.values, k === 0 ? theme.soft : theme.indigo, k === 0 ? 1 : 1.3, 0, AVERAGE_LINES[k]),
-      ),
+      ...bars(theme, data, placed, areas),
+      ...shown.flatMap((plot) => {
+        const axis = plot.place === "pane" ? axisOf(plot) : 0;
+        const lines = lineSeriesOf(theme, plot, styles.get(plot.text)!, axis, placed);
+        const guides = axis > 0 ? guideLines(theme, plot.guides) : {};
+        const marks = plot.marks ?? [];
+        return [
+          ...lines.map((line, k) => (k === 0 ? { ...line, ...guides } : line)),
+          ...(plot.ribbons ?? []).map((ribbon, k) => ribbonSeries(theme, ribbon, axisOf(plot, k))),
+          ...(marks.length > 0 && axis > 0 ? [paneMarks(theme, plot, axis)] : []),
+          ...(marks.length > 0 && axis === 0 ? [markSeries(theme, plot.title, marks, extremesOf(data, placed))] : []),
+        ];
+      }),
       ...compared.map(({ name, close }, k) => ({
-        ...line(name, new Float64Array(0), COMPARED_COLOURS[k]!, 1.5, 0),
+        type: "line" as const,
+        name,
         data: Array.from(close, (x) => blank(100 * (x / close[base]! - 1))),
-      })),
-      {
-        type: "bar",
-        name: "volume",
-        data: Array.from(data.volume, blank),
-        xAxisIndex: 1,
-        yAxisIndex: 1,
-        barWidth: 1,
-        itemStyle: { color: theme.soft },
+        showSymbol: false,
+        sampling: "minmax",
         silent: true,
-      },
-      ...(foot ? [line("relative", data.relative, theme.ink, 1.3, 2)] : []),
+        lineStyle: { color: COMPARED_COLOURS[k]!, width: 1.5 },
+        itemStyle: { color: COMPARED_COLOURS[k]! },
+      })),
+      ...(edges.length > 0
+        ? [
+            edgeLabelSeries(
+              theme,
+              edges.map((e) => ({ y: placed(e.price), text: shortened(e.name) })),
+            ),
+          ]
+        : []),
     ],
   };
 }
 
-/** Bars from which on there is an overview to move along. */
-const LONG = 300;
+const blank = (x: number) => (Number.isNaN(x) ? ("-" as const) : x);
 
-/** The wheel zooms and a drag pans; under a long history a slim overview does both. */
-function zooms(theme: ChartTheme, axes: readonly number[], bars: number): object[] {
-  const inside = { type: "inside", xAxisIndex: axes, minValueSpan: 20 };
-  if (bars <= LONG) return [inside];
+/** What fits beside a level. */
+const shortened = (name: string) => (name.length > 24 ? `${name.slice(0, 23).trimEnd()}…` : name);
+
+/** Highs and lows as they are placed; of what has closes alone its closes. */
+function extremesOf(data: PriceChart, placed: (x: number) => number) {
+  const column = (values: Float64Array) => Array.from(values, (x, k) => blank(placed(Number.isNaN(x) ? data.close[k]! : x)));
+  return { high: column(data.high), low: column(data.low) };
+}
+
+/** The bars themselves: candles, or a line of what has closes alone. */
+function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number, areas: readonly object[]): object[] {
+  const marked = areas.length > 0 ? { markArea: { silent: true, data: areas } } : {};
+  if (!hasRange(data))
+    return [
+      {
+        type: "line",
+        name: "close",
+        data: Array.from(data.close, (x) => blank(placed(x))),
+        showSymbol: false,
+        sampling: "minmax",
+        lineStyle: { color: theme.ink, width: 1.4 },
+        itemStyle: { color: theme.ink },
+        ...marked,
+      },
+    ];
+  const { open, high, low, close } = data;
+  const last = close.length - 1;
   return [
-    inside,
     {
-      type: "slider",
-      xAxisIndex: axes,
-      minValueSpan: 20,
-      left: 4,
-      right: 52,
-      bottom: 0,
-      height: 14,
-      showDetail: false,
-      brushSelect: false,
-      borderColor: theme.rule,
-      backgroundColor: "transparent",
-      fillerColor: `${theme.indigo}1f`,
-      dataBackground: { lineStyle: { color: theme.soft, width: 0.6 }, areaStyle: { opacity: 0 } },
-      selectedDataBackground: { lineStyle: { color: theme.indigo, width: 0.8 }, areaStyle: { opacity: 0 } },
-      handleStyle: { color: theme.paper, borderColor: theme.indigo },
-      moveHandleSize: 0,
+      type: "candlestick",
+      name: "price",
+      data: Array.from(close, (c, k) => {
+        const value = [blank(placed(open[k]!)), blank(placed(c)), blank(placed(low[k]!)), blank(placed(high[k]!))];
+        return data.inProgress && k === last
+          ? { value, itemStyle: { borderColor: theme.amber, borderColor0: theme.amber, color0: theme.amber } }
+          : value;
+      }),
+      // Hollow when it closed above its open, solid when below: colour is kept for meaning.
+      itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
+      ...marked,
     },
   ];
 }
 
-/** Colours of what is compared, in its order. */
-export const COMPARED_COLOURS = [1, 2, 3, 4, 5].map((k) => GROUP_COLOURS[k]!);
-
-/** The first bar at which all have a close: there the percentages begin. */
-function firstTogether({ close, compared = [] }: Pick<PriceChart, "close" | "compared">): number {
-  const found = close.findIndex((x, k) => !Number.isNaN(x) && compared.every((other) => !Number.isNaN(other.close[k])));
-  return found >= 0 ? found : close.findIndex((x) => !Number.isNaN(x));
-}
-
-/** Round numbers within a decade, about evenly spaced by their ratios. */
-const ROUND = [1, 1.5, 2, 3, 5, 7];
-
-/** The axis of prices: with round numbers where their ratios count. */
-function priceAxis(scale: PriceScale, { high, low, close }: PriceChart): Record<string, unknown> {
-  if (scale === "percent") {
-    // Nothing falls by more than all of it.
-    const min = (of: { min: number; max: number }) => Math.max(-100, of.min - (of.max - of.min) / 20);
-    return { min, axisLabel: { showMinLabel: false, formatter: (x: number) => signedPercent(x / 100, 0) } };
-  }
-  if (scale === "linear") return {};
-  const known = [...high, ...low, ...close].filter((x) => x > 0);
-  const [least, most] = [Math.min(...known), Math.max(...known)];
-  const decades = Array.from({ length: Math.ceil(Math.log10(most)) + 4 }, (_, k) => 10 ** (k - 3));
-  const values = decades.flatMap((d) => ROUND.map((x) => Number((x * d).toPrecision(2)))).filter((x) => x >= least && x <= most);
-  return {
-    type: "log",
-    min: (of: { min: number }) => of.min * 0.98,
-    max: (of: { max: number }) => of.max * 1.02,
-    axisTick: { show: false, customValues: values },
-    axisLabel: { customValues: values, hideOverlap: true, formatter: (x: number) => x.toLocaleString("en-GB") },
-  };
-}
-
-/** What is told of one bar, also to those who do not see it. */
-export function barWords(data: PriceChart, k: number): string {
-  return tooltipText(data, k)
-    .replace(/<br>/g, "; ")
-    .replace(/<[^>]*>/g, "");
-}
-
-function hasRange({ high }: PriceChart): boolean {
-  return high.some((x) => !Number.isNaN(x));
-}
-
-function tooltipText(data: PriceChart, k: number): string {
-  const to = data.sampling === "daily" ? "" : `${data.sampling === "weekly" ? "week" : "month"} to `;
-  const isNow = data.inProgress && k === data.days.length - 1;
-  const head = `<b>${to}${date(data.days[k]!)}</b>${isNow ? ", not over" : ""}`;
-  if (Number.isNaN(data.close[k])) return `${head}<br>no bar`;
-  const at = (x: number) => price(x, data.close[k]);
-  const change = k > 0 ? ` (${signedPercent(data.close[k]! / data.close[k - 1]! - 1)})` : "";
-  const lines = [
-    head,
-    ...(hasRange(data) ? [`open ${at(data.open[k]!)} · high ${at(data.high[k]!)} · low ${at(data.low[k]!)}`] : []),
-    `close <b>${at(data.close[k]!)}</b>${change}`,
-    `volume ${Number.isNaN(data.volume[k]) ? "–" : Math.round(data.volume[k]!).toLocaleString("en-GB")}`,
-    ...data.averages.map((a) => `${averageName(data, a.n)} ${at(a.values[k]!)}`),
+/** The name over a pane or ribbon. */
+function nameOf(theme: ChartTheme, { top, plot, ribbon }: Place): object[] {
+  if (!plot) return [];
+  const of = plot.ribbons?.[ribbon ?? 0];
+  const text = of && plot.ribbons.length > 1 ? of.name : plot.title;
+  return [
+    {
+      text,
+      left: 2,
+      top: `${top - (of ? RIBBON_NAME - 0.3 : PANE_NAME - 0.7)}%`,
+      padding: 0,
+      textStyle: { color: theme.ink, fontFamily: FONT, fontSize: 11, fontWeight: 600 },
+    },
   ];
-  const base = firstTogether(data);
-  for (const { name, close } of data.compared ?? [])
-    lines.push(
-      `${name} ${signedPercent(close[k]! / close[base]! - 1)} (${signedPercent(data.close[k]! / data.close[base]! - 1)} here)`,
-    );
-  if (data.relative.length > 0) lines.push(`relative ${fixed(data.relative[k]!, 1)}`);
-  const state = DIRECTION_WORDS[data.direction[k] ?? -1];
-  if (state) lines.push(`regime ${state}`);
-  return lines.join("<br>");
+}
+
+function axisOfPlace(theme: ChartTheme, { plot, ribbon }: Place, k: number, price: Record<string, unknown>) {
+  if (!plot) return valueAxis(theme, k, price);
+  if (ribbon !== undefined) return valueAxis(theme, k, { show: false, min: 0, max: 1, scale: false });
+  // The figures of volume are told, not read off.
+  if (plot.text.startsWith("volume"))
+    return valueAxis(theme, k, { splitNumber: 2, axisLabel: { show: false }, splitLine: { show: false }, min: 0 });
+  return valueAxis(theme, k, { splitNumber: 2 });
 }

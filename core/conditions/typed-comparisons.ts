@@ -54,15 +54,15 @@ export function* comparisons(text: string): Generator<Rule> {
   }
 }
 
-interface Named {
+export interface Named {
   readonly measure: Measure;
   readonly params: Readonly<Record<string, number | string>>;
 }
 
-const measuredBy = ({ measure, params }: Named): MeasureUse => ({ measure: measure.name, params });
+export const measuredBy = ({ measure, params }: Named): MeasureUse => ({ measure: measure.name, params });
 
 /** The measures that a text begins with, and what follows. */
-function* namedAtStart(text: string): Generator<readonly [Named, string]> {
+export function* namedAtStart(text: string): Generator<readonly [Named, string]> {
   for (const { measure, pattern } of NAMES()) {
     const match = pattern.exec(text);
     if (!match) continue;

@@ -14,8 +14,9 @@ describe("charts of instruments abroad", () => {
     const market = new Market({ ...data, worldwide: away }, N - 1);
     const result = chart.ask(market, chart.params.parse({ ticker: "FAR", history: 30 }))!;
     expect(result.days).toHaveLength(30);
-    expect(result.relative[0]).toBe(100);
-    expect(result.relative[29]).toBeGreaterThan(100);
+    const relative = result.plots.at(-1)!.lines![0]!.values;
+    expect(relative[0]).toBe(100);
+    expect(relative[29]).toBeGreaterThan(100);
     expect(market.before(400).worldwide!.t).toBe(N - 401);
   });
 });
@@ -24,10 +25,11 @@ describe("charts by week and month", () => {
   const market = new Market(data, N - 1);
   const ticker = market.instruments.find((i) => i.kind === "stock")!.ticker;
   const ask = (params: object) => chart.ask(market, chart.params.parse({ ticker, ...params }))!;
+  const relativeOf = (r: ReturnType<typeof ask>) => r.plots.find((p) => p.text === "relative")!.lines![0]!.values;
   const daily = ask({ history: 20_000 });
 
   it("have the bars that a plain calculation gives, averages of so many of them, and the index at the same closes", () => {
-    const r = ask({ history: 20_000, sampling: "monthly", averages: [3] });
+    const r = ask({ history: 20_000, sampling: "monthly", plot: ["sma_3", "relative"] });
     const names = Array.from(daily.days, (day) => isoDate(day).slice(0, 7));
     const months = [...new Set(names)];
     expect(r.days).toHaveLength(months.length);
@@ -41,12 +43,12 @@ describe("charts by week and month", () => {
         6,
       );
       expect(r.days[k]).toBe(daily.days[names.lastIndexOf(month)]);
-      if (k >= 2) expect(r.averages[0]!.values[k]).toBeCloseTo((r.close[k]! + r.close[k - 1]! + r.close[k - 2]!) / 3, 9);
+      if (k >= 2) expect(r.plots[0]!.lines![0]!.values[k]).toBeCloseTo((r.close[k]! + r.close[k - 1]! + r.close[k - 2]!) / 3, 9);
     });
     // Both lines are relative to the same index; they differ in where they begin.
-    const scale = r.relative.at(-1)! / daily.relative.at(-1)!;
+    const scale = relativeOf(r).at(-1)! / relativeOf(daily).at(-1)!;
     months.forEach((month, k) => {
-      expect(r.relative[k]).toBeCloseTo(scale * daily.relative[names.lastIndexOf(month)]!, 6);
+      expect(relativeOf(r)[k]).toBeCloseTo(scale * relativeOf(daily)[names.lastIndexOf(month)]!, 6);
     });
     expect(r.inProgress).toBe(isoDate(market.asOf + ((market.asOf + 3) % 7 === 4 ? 3 : 1)).slice(0, 7) === months.at(-1));
     expect(saidAll(chart.reading(r))).toContain("3-month simple average");

@@ -1,23 +1,32 @@
-import { align, atSamples, ema, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, sma, type BarColumn } from "@core";
+import { align, atSamples, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, type BarColumn } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
-import type { Market } from "@studies/market/market";
 import { FUNDAMENTAL_FIELDS, type FundamentalField } from "@studies/market/market-data";
 import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { date, fixed, list, price, signedPercent } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
-import { findWindow, windowMarks, windowSentence } from "@studies/seasons/window-marks";
-import { regimeColumns } from "@studies/columns/regime";
+import { windowMarks, windowSentence } from "@studies/seasons/window-marks";
+import { findWindow } from "@studies/seasons/window-text";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
+import type { Plotted } from "./plots/drawn";
+import { drawPlot } from "./plots/draw-plot";
+import { plotOf } from "./plots/plot";
+import { plotContext } from "./plots/plot-context";
+import { plotsParam, readPlots } from "./plots/plots-param";
 import { closesOn, samplesOfShown, shownOf, type Shown } from "./shown";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
 /** Lines that can be told apart beside the candles. */
 const MOST_COMPARED = 5;
+
+/** What a chart begins with: of the broad index itself its regime instead of its line relative to itself. */
+function usualPlots(isBroadIndex: boolean): string[] {
+  return ["sma_20", "sma_50", "sma_200", "volume_50", isBroadIndex ? "regime" : "relative"];
+}
 
 export const chart = defineStudy({
   name: "chart",
@@ -27,8 +36,9 @@ export const chart = defineStudy({
     ticker: z.string().max(2000).describe("the instrument, or the key of a group for its composite"),
     history: z.coerce.number().int().min(20).max(20_000).default(252).describe("sessions to give"),
     sampling: z.enum(SAMPLINGS).default("daily").describe("by day, week or month; averages are of so many of them"),
-    averages: z.array(z.coerce.number().int().min(2).max(400)).max(5).default([20, 50, 200]).describe("windows of the averages"),
-    average: z.enum(["sma", "ema"]).default("sma").describe("simple or exponential averages"),
+    plot: plotsParam
+      .optional()
+      .describe("what is drawn beside the bars, each as its kind and its values, such as ema_20 or rsi_14"),
     with: z
       .array(z.string().min(1).max(2000))
       .max(MOST_COMPARED)
@@ -44,15 +54,36 @@ export const chart = defineStudy({
   examples: [
     { ticker: "$stock" },
     { ticker: "WORLD", history: 30 },
-    { ticker: "$stock", history: 60, averages: [10], average: "ema" },
+    { ticker: "$stock", history: 60, plot: ["ema_10", "rsi", "-bollinger_20_2.5", "sma_20*", "reports", "stance", "levels"] },
+    {
+      ticker: "$stock",
+      history: 300,
+      plot: ["trend", "trend side", "volume", "macd", "phase", "dividends", "holidays", "swings"],
+    },
+    {
+      ticker: "$index",
+      plot: [
+        "participation_20",
+        "lanes",
+        "directional movement",
+        "relative_WORLD",
+        'system_{"name":"Own","on":"composite","up":{"left":{"measure":"close"},"comparator":"above","right":{"measure":"sma"}},"down":{"left":{"measure":"close"},"comparator":"below","right":{"measure":"sma"}}}',
+      ],
+    },
     { ticker: "$index" },
     { ticker: WHOLE_MARKET, history: 40 },
     { ticker: "sector:$sector", history: 600, window: "02-29.30" },
     { ticker: "$stock", history: 1260, window: "12-20.15" },
-    { ticker: "$stock", history: 20_000, sampling: "monthly", averages: [10] },
-    { ticker: "$index", history: 700, sampling: "weekly", average: "ema", with: ["WORLD", "sector:$sector", "NOBODY"] },
+    { ticker: "$stock", history: 20_000, sampling: "monthly", plot: ["sma_10", "stochastic", "strength"] },
+    {
+      ticker: "$index",
+      history: 700,
+      sampling: "weekly",
+      plot: ["ema_20", "pressure"],
+      with: ["WORLD", "sector:$sector", "NOBODY"],
+    },
   ],
-  ask(market, { ticker, history, sampling, averages, average, window, with: others }) {
+  ask(market, { ticker, history, sampling, plot, window, with: others }) {
     const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
@@ -64,6 +95,7 @@ export const chart = defineStudy({
     const atEnds = (values: Float64Array) => atSamples(values, samples.ends).slice(start);
     const index = market.perSession(referenceColumns).close;
     const reference = part === market ? index : align(index, market.sessions, days);
+    const context = plotContext(market, ticker, shown, samples, sampling);
     const isReference = ticker === (market.row.broadIndex ?? WHOLE_MARKET);
     const close = column("close");
     return {
@@ -82,12 +114,10 @@ export const chart = defineStudy({
       low: column("low"),
       close,
       volume: column("volume"),
-      average,
-      averages: averages.map((n) => ({ n, values: (average === "ema" ? ema : sma)(samples.bars.close, n).slice(start) })),
-      /** C / index, 100 at the first session shown with both; empty for the index itself. */
-      relative: isReference ? new Float64Array(0) : relativeLine(close, atEnds(reference)),
-      /** Direction of the market's regime a session, for the index itself. */
-      direction: isReference ? directionAt(market, samples.ends).slice(start) : new Int8Array(0),
+      /** What is drawn beside the bars, and how each reads. */
+      plots: readPlots(plot ?? usualPlots(isReference)).map((own) => drawPlot(context, own, start)),
+      /** ATR(14) of the bars at the last one. */
+      range: context.range,
       /** Closes of what it is compared with, at the same bars. */
       compared: others.flatMap((key) => {
         const other = key === ticker ? undefined : shownOf(market, key);
@@ -102,22 +132,7 @@ export const chart = defineStudy({
     if (!r) return [["There is no such instrument at this date."]];
     const f = r.facts;
     if (Number.isNaN(f.close)) return [[`${r.name} has no bar on this session; its last was on ${date(f.lastBar)}.`]];
-    const last = r.averages.map((a) => ({ n: a.n, value: a.values[a.values.length - 1]! })).filter((a) => !Number.isNaN(a.value));
-    const above = last.filter((a) => isAbove(f.close, a.value)).map((a) => a.n);
-    const below = last.map((a) => a.n).filter((n) => !above.includes(n));
-    const kind = r.average === "ema" ? "exponential" : "simple";
-    const unit = { daily: "session", weekly: "week", monthly: "month" }[r.sampling];
-    const windows = (of: readonly number[], end: string) =>
-      `${list(of.map((n, k) => (k === of.length - 1 ? `${n}-${unit}` : `${n}-`)))} ${end}`;
-    const averagesOf = (of: readonly number[]) => windows(of, `${kind} ${of.length === 1 ? "average" : "averages"}`);
-    const standing =
-      last.length === 0
-        ? ""
-        : below.length === 0
-          ? `, above its ${averagesOf(above)}`
-          : above.length === 0
-            ? `, below its ${averagesOf(below)}`
-            : `, above its ${windows(above, "but")} below its ${averagesOf(below)}`;
+    const standing = standingWords(r.plots, f.close, { daily: "session", weekly: "week", monthly: "month" }[r.sampling]);
     const sentences: Sentence[] = [
       [
         `${r.name} closed at `,
@@ -150,23 +165,34 @@ export const chart = defineStudy({
       ["date", "date", "text", Array.from(r?.days ?? [], isoDate)],
       ...(["open", "high", "low", "close"] as const).map((name) => [name, name, "price", r?.[name] ?? []] as const),
       ["volume", "volume", "count", r?.volume ?? []],
-      ...(r?.averages ?? []).map(
-        ({ n, values }) => [`${r!.average}${n}`, `${r!.average.toUpperCase()}(${n})`, "price", values] as const,
+      ...(r?.plots ?? []).flatMap(({ text, title, lines = [] }) =>
+        lines.map(({ name, values }, k) => {
+          const key = k === 0 ? text : `${text} ${name}`;
+          return [key, lines.length > 1 ? `${title}, ${name}` : title, "number", values] as const;
+        }),
       ),
-      ["relative", "relative to the broad index", "number", r?.relative ?? []],
       ...(r?.compared ?? []).map(({ key, name, close }) => [`close:${key}`, name, "price", close] as const),
     ]),
 });
 
-/** Direction of the market's regime at the close of some sessions. */
-function directionAt(market: Market, sessions: Int32Array): Int8Array {
-  const { direction } = market.perSession(regimeColumns);
-  return Int8Array.from(sessions, (s) => direction[s]!);
-}
-
-function relativeLine(close: Float64Array, reference: Float64Array): Float64Array {
-  const base = close.findIndex((c, k) => !Number.isNaN(c / reference[k]!));
-  return close.map((c, k) => (100 * (c / reference[k]!)) / (close[base]! / reference[base]!));
+/** On which side of its averages the close is: "above its 20- but below its 50- and 200-session simple averages". */
+function standingWords(plots: readonly Plotted[], close: number, unit: string): string {
+  const averages = plots
+    .filter((plot) => !plot.hidden && ["sma", "ema"].includes(plotOf(plot.text).kind) && plot.params[1]?.value === "close")
+    .map((plot) => ({ kind: plotOf(plot.text).kind, n: plot.params[0]!.value, value: plot.lines![0]!.values.at(-1) ?? NaN }))
+    .filter((a) => !Number.isNaN(a.value));
+  const above = averages.filter((a) => isAbove(close, a.value));
+  const below = averages.filter((a) => !above.includes(a));
+  const sides = [["above", above] as const, ["below", below] as const].filter(([, of]) => of.length > 0);
+  const kinds = new Set(averages.map((a) => a.kind));
+  const words = sides.map(([side, of], k) => {
+    if (kinds.size > 1) return `${side} its ${list(of.map((a) => `${a.kind.toUpperCase()} ${a.n}`))}`;
+    const isLast = k === sides.length - 1;
+    const windows = list(of.map((a, i) => (isLast && i === of.length - 1 ? `${a.n}-${unit}` : `${a.n}-`)));
+    const kind = kinds.has("ema") ? "exponential" : "simple";
+    return `${side} its ${windows}${isLast ? ` ${kind} ${of.length === 1 ? "average" : "averages"}` : ""}`;
+  });
+  return words.length === 0 ? "" : `, ${words.join(" but ")}`;
 }
 
 /** Row of the bar n bars before a row, -1 for none. */

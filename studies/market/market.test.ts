@@ -146,23 +146,25 @@ describe("studies on a market made by hand", () => {
     expect(saidAll(stocks.reading(none))).toBe("None has no members at this date.");
   });
   it("chart: a stock against the index, the index with its regime", () => {
-    const r = chart.ask(last, chart.params.parse({ ticker: "AAA", history: 64, averages: ["10"] }))!;
-    expect(r.relative[0]).toBeCloseTo(100, 9);
-    expect(r.relative[63]).toBeCloseTo(100 * (1.004 / 1.001) ** 63, 6);
+    const r = chart.ask(last, chart.params.parse({ ticker: "AAA", history: 64, plot: ["sma_10", "relative"] }))!;
+    const line = (k: number, of: typeof r = r) => of.plots[k]!.lines![0]!.values;
+    expect(line(1)[0]).toBeCloseTo(100, 9);
+    expect(line(1)[63]).toBeCloseTo(100 * (1.004 / 1.001) ** 63, 6);
     expect(r.facts.excess63).toBeCloseTo(1.004 ** 63 - 1.001 ** 63, 9);
-    expect(r.averages.map((a) => a.n)).toEqual([10]);
     // Simple by default, as on Regime and Today; exponential where it is asked for.
+    const usual = chart.ask(last, chart.params.parse({ ticker: "AAA" }))!;
+    expect(usual.plots.map((p) => p.title)).toEqual(["SMA 20", "SMA 50", "SMA 200", "Volume", "Relative to IDX Works"]);
     const own = Array.from(r.close.slice(-10));
-    expect(r.averages[0]!.values.at(-1)).toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 9);
-    const exponential = chart.ask(last, chart.params.parse({ ticker: "AAA", averages: ["10"], average: "ema" }))!;
-    expect(exponential.averages[0]!.values.at(-1)).not.toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 3);
+    expect(line(0).at(-1)).toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 9);
+    const exponential = chart.ask(last, chart.params.parse({ ticker: "AAA", plot: ["ema_10"] }))!;
+    expect(line(0, exponential).at(-1)).not.toBeCloseTo(own.reduce((a, b) => a + b, 0) / 10, 3);
     expect(saidAll(chart.reading(exponential))).toContain("above its 10-session exponential average;");
     expect(saidAll(chart.reading(r))).toMatch(
       /AAA Works closed at .* above its 10-session simple average; in three months it made \+\d+\.\d%, 22\.1 points ahead of IDX Works \(\+6\.5%\) over the same days\./,
     );
     const index = chart.ask(last, chart.params.parse({ ticker: "IDX" }))!;
-    expect(index.relative).toHaveLength(0);
-    expect(index.direction.at(-1)).toBe(2);
+    const regime = index.plots.at(-1)!;
+    expect([regime.title, regime.value, regime.tint!.states.at(-1)]).toEqual(["Regime", "Rising", 2]);
     expect(saidAll(chart.reading(index))).not.toContain("ahead of");
     expect(chart.ask(last, chart.params.parse({ ticker: "NONE" }))).toBeUndefined();
     expect(saidAll(chart.reading(undefined))).toContain("no such instrument");

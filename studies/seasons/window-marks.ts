@@ -1,4 +1,4 @@
-import { HOLDS, START_DAYS, startDays, windowRecord } from "@core";
+import { START_DAYS, startDays, windowRecord } from "@core";
 import type { Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { date, dayOfYear, signedPercent } from "@studies/words/words";
@@ -18,14 +18,6 @@ export interface WindowMarks {
   readonly median: number;
   /** The one under way, or the next, by its expected days. */
   readonly coming: { readonly from: number; readonly to: number; readonly hasBegun: boolean };
-}
-
-/** A window from its text in addresses, "10-16.20"; undefined where it is none. */
-export function findWindow(text: string): { readonly start: number; readonly hold: number } | undefined {
-  const found = /^(\d\d-\d\d)\.(\d{1,2})$/.exec(text);
-  const start = START_DAYS.indexOf(found?.[1] ?? "");
-  const hold = Number(found?.[2]);
-  return start >= 0 && hold >= HOLDS.shortest && hold <= HOLDS.longest ? { start, hold } : undefined;
 }
 
 export function windowMarks(

@@ -17,7 +17,7 @@ import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { chart } from "@studies/chart/chart";
 import { windowKey } from "./window-columns";
-import { findWindow } from "./window-marks";
+import { findWindow } from "./window-text";
 import { occurrenceOf } from "./window-row";
 import { windows } from "./windows";
 import { windowsAhead } from "./windows-ahead";

@@ -129,13 +129,13 @@ describe("the stocks of a group", () => {
 
 describe("a chart of the composite", () => {
   const market = new Market(data, N - 1);
-  const r = chart.ask(market, chart.params.parse({ ticker: WHOLE_MARKET, history: 30, averages: [5] }))!;
+  const r = chart.ask(market, chart.params.parse({ ticker: WHOLE_MARKET, history: 30, plot: ["sma_5", "regime", "relative"] }))!;
   it("has levels and averages, no highs, lows or volume, and nothing it is relative to", () => {
-    expect([r.name, r.kind, r.days.length, r.relative.length]).toEqual(["Handmade composite", "composite", 30, 0]);
+    expect([r.name, r.kind, r.days.length, r.plots[2]!.lines]).toEqual(["Handmade composite", "composite", 30, undefined]);
     expect([r.high, r.low, r.open, r.volume].every((column) => column.every(Number.isNaN))).toBe(true);
     expect(r.close.every((x) => x > 0)).toBe(true);
-    expect(r.averages[0]!.values.at(-1)).toBeCloseTo(Array.from(r.close.slice(-5)).reduce((a, b) => a + b, 0) / 5, 9);
-    expect(r.direction.length).toBe(30);
+    expect(r.plots[0]!.lines![0]!.values.at(-1)).toBeCloseTo(Array.from(r.close.slice(-5)).reduce((a, b) => a + b, 0) / 5, 9);
+    expect(r.plots[1]!.tint!.states.length).toBe(30);
   });
   it("is read like an instrument's, without what only a stock has", () => {
     const text = chart.reading(r).map(said).join(" ");

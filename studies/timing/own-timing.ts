@@ -1,18 +1,16 @@
-import { align, heldStates, isoDate, ruleSentence, truthAt, type Rule } from "@core";
+import { isoDate, ruleSentence } from "@core";
 import { z } from "zod";
-import { locate, onSessionsOf } from "@studies/market/own-calendar";
+import { onSessionsOf } from "@studies/market/own-calendar";
 import { defineStudy } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
 import { ruleText } from "@studies/conditions/rule-schema";
 import type { Asked } from "@studies/conditions/subject-series";
+import { COMPOSITE, ownStates } from "./own-states";
 import { signalRecords } from "./signal-records";
 import { signalsOf } from "./signal-records";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { compositeColumn } from "@studies/columns/composites";
 import { tableOfColumns } from "@studies/table";
-
-export const COMPOSITE = "composite";
 
 /** A timing system of the analyst's own: a rule for up and a rule for down, on the composite or an instrument. */
 export const ownTiming = defineStudy({
@@ -38,12 +36,10 @@ export const ownTiming = defineStudy({
     },
   ],
   ask(market, { on, up, down, history }) {
-    const asked = on === COMPOSITE ? "composite" : locate(market, on);
-    if (!asked) return undefined;
+    const own = ownStates(market, on, up, down);
+    if (!own) return undefined;
+    const { asked, states, contradictions } = own;
     const n = market.t + 1;
-    const [ups, downs] = [onSessions(market, asked, up), onSessions(market, asked, down)];
-    // Both at once contradict each other and change nothing.
-    const states = heldStates(ups.map((x, s) => (x === 1 ? 1 : 0) - (downs[s] === 1 ? 1 : 0)));
     const signals = signalRecords(states, closesOn(market, asked), market.sessions);
     const start = Math.max(0, n - history);
     const inUp = states.reduce((sum, s) => sum + (s === 1 ? 1 : 0), 0);
@@ -58,7 +54,7 @@ export const ownTiming = defineStudy({
       shareUp: inUp / n,
       days: market.sessions.slice(start),
       states: states.slice(start),
-      contradictions: ups.reduce((sum, x, s) => sum + (x === 1 && downs[s] === 1 ? 1 : 0), 0),
+      contradictions,
     };
   },
   reading(r) {
@@ -83,16 +79,6 @@ export const ownTiming = defineStudy({
       ["state", "state", "count", r?.states ?? []],
     ]),
 });
-
-/** Truth of a rule on the sessions of the market: 1 true, 0 false, -1 unknown. */
-function onSessions(market: Market, asked: Asked, rule: Rule): Int8Array {
-  const conditions = conditionsAskedOf(market, asked);
-  const truth = conditions.truth(rule, "close");
-  const own = Float64Array.from({ length: truth.sessions }, (_, s) => (truthAt(truth, s) < 0 ? NaN : truthAt(truth, s)));
-  const { days } = conditions.series;
-  const here = days === market.sessions ? own : align(own, days, market.sessions);
-  return Int8Array.from(here, (x) => (Number.isNaN(x) ? -1 : x));
-}
 
 function closesOn(market: Market, asked: Asked): Float64Array {
   if (asked === "composite") return market.perSession(compositeColumn).level;

@@ -34,7 +34,7 @@ export function Facts({ chart: { kind, sector, industry, facts: f }, levels }: P
     ["next report", Number.isNaN(f.nextReport) ? "–" : date(f.nextReport)],
   ];
   return (
-    <aside aria-label="Facts" className="space-y-4">
+    <aside aria-label="Facts" className="mt-5 grid grid-cols-[repeat(auto-fit,minmax(190px,1fr))] items-start gap-x-8 gap-y-4">
       {kind === "stock" && (
         <FactList
           title="Standing"

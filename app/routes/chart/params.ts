@@ -1,5 +1,6 @@
 import type { Sampling } from "@core/rotation/samples";
-import { PRICE_SCALES, type PriceScale } from "~/charts/price-chart";
+import { PRICE_SCALES, type PriceScale } from "~/charts/price-axis";
+import { READY_ARRANGEMENTS, type Arrangement } from "./arrangements";
 
 export const HISTORIES = [
   { value: "63", label: "three months" },
@@ -9,12 +10,6 @@ export const HISTORIES = [
   { value: "1260", label: "five years" },
   { value: "2520", label: "ten years" },
   { value: "20000", label: "all history" },
-];
-
-export const AVERAGE_SETS = [
-  { value: "20-50-200", label: "20, 50 and 200" },
-  { value: "10-20", label: "10 and 20" },
-  { value: "5-10-20-50-200", label: "5, 10, 20, 50 and 200" },
 ];
 
 export const SAMPLING_CHOICES = [
@@ -29,38 +24,34 @@ export const SCALE_CHOICES = [
   { value: "percent", label: "percent from the start" },
 ];
 
-export const AVERAGE_KINDS = [
-  { value: "sma", label: "simple" },
-  { value: "ema", label: "exponential" },
-];
-
 /** What the chart is asked by. */
 export interface ChartParams {
   readonly history: number;
   readonly sampling: Sampling;
-  readonly averages: number[];
-  readonly average: "sma" | "ema";
+  /** Plots as they stand in the address; undefined for those that a chart begins with. */
+  readonly plot?: readonly string[] | undefined;
   readonly with: string[];
   readonly window?: string;
 }
 
-/** The chart's parameters from the address: sessions of history, how they are sampled, and the averages. */
-export function chartParams(search: URLSearchParams): ChartParams {
-  const history = Number(search.get("history") ?? 252);
-  const averages = (search.get("averages") ?? "20-50-200").split("-").map(Number);
+/**
+ * The chart's parameters from the address: sessions of history, how they are sampled, and what is drawn.
+ * @param usual what stands where the address says nothing
+ */
+export function chartParams(search: URLSearchParams, usual?: Arrangement): ChartParams {
   const window = search.get("window");
   // Checked, as all of them, by the study.
   return {
-    history,
-    sampling: (search.get("sampling") ?? "daily") as Sampling,
-    averages,
-    average: (search.get("average") ?? "sma") as "sma" | "ema",
+    history: Number(search.get("history") ?? usual?.history ?? 252),
+    sampling: (search.get("sampling") ?? usual?.sampling ?? "daily") as Sampling,
+    // The study knows what its own usual plots are for an index.
+    plot: search.has("plot") ? search.getAll("plot") : usual?.name === READY_ARRANGEMENTS[0]!.name ? undefined : usual?.plots,
     with: search.getAll("with"),
     ...(window ? { window } : {}),
   };
 }
 
 /** How prices stand on their axis. */
-export function scaleFrom(search: URLSearchParams): PriceScale {
-  return PRICE_SCALES.find((scale) => scale === search.get("scale")) ?? "linear";
+export function scaleFrom(search: URLSearchParams, usual?: Arrangement): PriceScale {
+  return PRICE_SCALES.find((scale) => scale === search.get("scale")) ?? usual?.scale ?? "linear";
 }

@@ -1,40 +1,50 @@
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useRef } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { chart } from "@studies/chart/chart";
+import type { TypedReading } from "@studies/chart/plots/read-typed";
 import { keyLevels } from "@studies/key-levels/key-levels";
-import { findGroup, groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
+import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
-import { dayOfYear } from "@studies/words/words";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
+import { barWords } from "~/charts/bar-words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
-import { AVERAGE_LINES, averageName, barWords, COMPARED_COLOURS, priceChartOptions, type PriceChart } from "~/charts/price-chart";
-import { hrefNowWith, hrefOf, parseHere, useHere, useHrefWith, type Here } from "~/here";
+import { priceChartOptions } from "~/charts/price-chart";
+import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
 import { useFrameValue } from "~/frame-context";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
-import { Legend, type LegendEntry } from "~/ui/legend";
 import { Reading } from "~/ui/reading";
-import { Explained } from "~/ui/term";
 import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { ArrangementMenu } from "./arrangement-menu";
+import { KEYED } from "./arrangements";
+import { listArrangements } from "./arrangements.server";
 import { BarsTable } from "./bars-table";
 import { CompareMenu } from "./compare-menu";
 import { Facts } from "./facts";
+import { AddField } from "./legend/add-field";
+import { ChartLegend } from "./legend/chart-legend";
 import { ListPosition } from "./list-position";
-import { AVERAGE_KINDS, AVERAGE_SETS, chartParams, HISTORIES, SAMPLING_CHOICES, SCALE_CHOICES, scaleFrom } from "./params";
+import { neighbourHref } from "./neighbour";
+import { offeredFor } from "./offered";
+import { named, systemPlots, withRules } from "./own-systems.server";
+import { chartParams, HISTORIES, SAMPLING_CHOICES, SCALE_CHOICES, scaleFrom } from "./params";
+import { useChartChanges } from "./use-chart-changes";
 
 /** One instrument, and its place in the list it came from: `from` is a group, "focus", or nothing for its industry. */
 export async function loader({ request, params }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const here = parseHere(search);
-  if (!params.ticker) {
-    const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
-    throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex ?? WHOLE_MARKET)}`));
-  }
-  const answer = await askFor(request, chart, { ticker: params.ticker, ...chartParams(search) });
+  const market = await foreseen(async () => (await getDesk()).findMarket(here.market));
+  if (!params.ticker) throw redirect(hrefOf(here, `/chart/${encodeURIComponent(market.broadIndex ?? WHOLE_MARKET)}`));
+  const arrangements = await listArrangements();
+  const systems = await systemPlots(market.market);
+  const asked = chartParams(search, usualOf(arrangements));
+  const plot = asked.plot?.map((text) => withRules(text, systems));
+  const answer = await askFor(request, chart, { ticker: params.ticker, ...asked, plot });
   const { industry } = answer.result;
   const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
   const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
@@ -42,9 +52,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const list = group.length === 0 ? undefined : (await findFor(request, stocks, { group }))?.result;
   return {
     reading: answer.reading,
-    chart: toWire(answer.result),
+    chart: toWire({ ...answer.result, plots: named(answer.result.plots, asked.plot) }),
     levels: levels?.result,
     list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
+    arrangements,
+    systems: [...systems.keys()],
   };
 }
 
@@ -53,14 +65,24 @@ export const meta: Route.MetaFunction = ({ params }) => [{ title: `${params["tic
 export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const [search] = useSearchParams();
-  const { list } = loaderData;
+  const { list, arrangements, systems } = loaderData;
   const { market } = useFrameValue();
+  const params = chartParams(search, usualOf(arrangements));
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
-  const scale = result.compared.length > 0 ? "percent" : scaleFrom(search);
+  const asked = result.plots.map((plot) => plot.text);
+  const scale = result.compared.length > 0 ? "percent" : scaleFrom(search, usualOf(arrangements));
   const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result, scale), [result, scale]);
   const words = useCallback((k: number) => barWords(result, k), [result]);
+  const changes = useChartChanges(result.ticker, {
+    plot: asked,
+    with: params.with,
+    window: params.window,
+    sampling: params.sampling,
+    history: String(params.history),
+    scale,
+  });
+  const field = useRef<HTMLInputElement>(null);
   const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
   const wayBack = useWayBack();
   const place = list ? list.tickers.indexOf(result.ticker) : -1;
@@ -70,9 +92,17 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     if (to) void navigate(to, { replace: true });
     return to !== undefined;
   };
+  const digits = arrangements.all.slice(0, KEYED).map((a, k) => [
+    String(k + 1),
+    () => {
+      changes.apply(a);
+    },
+  ]);
   useKeys({
+    ...(Object.fromEntries(digits) as Record<string, () => void>),
     ArrowDown: () => go(1),
     ArrowUp: () => go(-1),
+    a: () => field.current?.focus(),
     d: () => {
       sample("daily");
     },
@@ -82,74 +112,73 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     "Shift+M": () => {
       sample("monthly");
     },
+    "$mod+z": () => changes.undo(),
+    "$mod+Shift+z": () => changes.redo(),
+    "$mod+y": () => changes.redo(),
     Backspace: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
-  const { sector, industry } = result;
-  const offered = [
-    ...(market?.broadIndex && market.broadIndex !== result.ticker
-      ? [{ ticker: market.broadIndex, name: result.referenceName }]
-      : []),
-    ...(sector === "" ? [] : [{ ticker: groupKeyText("sector", sector), name: `${sector} (sector)` }]),
-    ...(industry === "" ? [] : [{ ticker: groupKeyText("industry", industry), name: `${industry} (industry)` }]),
-  ];
-  const set = AVERAGE_SETS.find((s) => s.value === result.averages.map((a) => a.n).join("-"));
-  const params = chartParams(search);
-  const twin = hrefOf({ ...here, focus: [] }, "/data/chart", {
-    ticker: result.ticker,
-    history: String(params.history),
-    sampling: params.sampling,
-    averages: result.averages.map((a) => String(a.n)),
-    average: params.average,
-    window: params.window,
-    with: params.with,
-  });
+  const offered = offeredFor(result, market?.broadIndex);
+  const add = (reading: TypedReading) => {
+    if ("plot" in reading) changes.setPlots([...asked, reading.plot], `${reading.title} was added`);
+    else if ("compare" in reading) changes.setCompared([...params.with, ...reading.compare].slice(0, 5), reading.title);
+    else changes.setWindow(reading.window, reading.title);
+  };
+  const twinOf = (study: string, own: Readonly<Record<string, string | readonly string[] | undefined>>) =>
+    hrefOf({ ...here, focus: [] }, `/data/${study}`, { ticker: result.ticker, sampling: params.sampling, ...own });
   return (
     <>
       <div className="flex items-start justify-between gap-6">
         <Reading sentences={loaderData.reading} quiet />
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
-      <ControlSentence twin={twin}>
+      <ControlSentence
+        twin={twinOf("chart", {
+          history: String(params.history),
+          plot: result.plots.map((p) => p.text),
+          window: params.window,
+          with: params.with,
+        })}
+      >
         <InlineMenu label="Sampling" param="sampling" value={result.sampling} choices={SAMPLING_CHOICES} /> bars over{" "}
         <InlineMenu label="History" param="history" value={String(params.history)} choices={HISTORIES} /> on a{" "}
-        <InlineMenu label="Scale" param="scale" value={scale} choices={SCALE_CHOICES} /> axis, with{" "}
-        <InlineMenu label="Kind of average" param="average" value={result.average} choices={AVERAGE_KINDS} /> averages of{" "}
-        <InlineMenu label="Averages" param="averages" value={set?.value ?? ""} choices={AVERAGE_SETS} />{" "}
-        {SAMPLE_WORDS[result.sampling]}, compared with{" "}
-        <CompareMenu asked={params.with} names={result.compared.map((c) => c.name)} offered={offered} />
-        {result.window ? (
-          <>
-            , the window from <b className="font-semibold text-ink">{dayOfYear(result.window.start)}</b> of {result.window.hold}{" "}
-            sessions marked in every year (
-            <Link className="text-indigo underline" to={hrefWith({ window: undefined })} replace preventScrollReset>
-              take away
-            </Link>
-            )
-          </>
-        ) : result.relative.length > 0 ? (
-          `, the line relative to ${result.referenceName} at the foot`
-        ) : (
-          <>
-            , tinted where the <Explained text="regime" /> is rising or falling
-          </>
-        )}
+        <InlineMenu label="Scale" param="scale" value={scale} choices={SCALE_CHOICES} /> axis, arranged as{" "}
+        <ArrangementMenu
+          all={arrangements.all}
+          usual={arrangements.usual}
+          isUsual={!search.has("plot")}
+          now={{ plots: asked, sampling: params.sampling, history: params.history, scale }}
+          onApply={changes.apply}
+        />
+        , compared with <CompareMenu asked={params.with} names={result.compared.map((c) => c.name)} offered={offered} />
       </ControlSentence>
-      <div className="grid grid-cols-[1fr_200px] gap-5">
-        <figure className="min-w-0">
-          <div className="flex justify-end pr-14">
-            <Legend entries={priceLegend(result)} />
-          </div>
-          <Chart
-            main
-            className="h-[calc(100dvh-240px)] min-h-[420px]"
-            label={`${result.name} in ${result.sampling} candles, with averages, volume and relative line: arrows walk the bars, plus and minus zoom, Shift with arrows pans.`}
-            words={words}
-            options={options}
-            days={result.days}
-          />
-        </figure>
-        <Facts chart={result} levels={loaderData.levels} />
+      <div className="grid h-[calc(100dvh-212px)] min-h-[440px] grid-cols-[1fr_290px] grid-rows-[minmax(0,1fr)] gap-5">
+        <Chart
+          main
+          className="size-full min-w-0"
+          label={`${result.name} in ${result.sampling} candles: arrows walk the bars, plus and minus zoom, Shift with arrows pans.`}
+          words={words}
+          options={options}
+          days={result.days}
+        />
+        <ChartLegend chart={result} onPlots={changes.setPlots} onCompare={changes.setCompared} onWindow={changes.setWindow}>
+          <AddField input={field} twin={twinOf("plots", {})} offered={offered} systems={systems} onAdd={add} />
+          <p role="status" className="mt-1.5 flex min-h-6 justify-between text-[12px] text-soft">
+            {changes.told ? (
+              <>
+                {changes.told.words}.
+                <button type="button" className="text-indigo hover:underline" onClick={() => changes.undo()}>
+                  undo
+                </button>
+              </>
+            ) : (
+              <span>
+                <kbd>a</kbd> adds, arrows walk the lines, <kbd>Del</kbd> removes
+              </span>
+            )}
+          </p>
+        </ChartLegend>
       </div>
+      <Facts chart={result} levels={loaderData.levels} />
       <BarsTable chart={result} />
       {!list && (
         <p className="mt-3 text-soft">
@@ -164,39 +193,4 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function priceLegend(chart: PriceChart): LegendEntry[] {
-  const { averages, relative, compared = [] } = chart;
-  return [
-    ...compared.map(({ name }, k) => ({ label: name, colour: COMPARED_COLOURS[k]!, line: "solid" as const })),
-    ...averages.map((a, k) => ({
-      label: averageName(chart, a.n),
-      colour: k === 0 ? "var(--soft)" : "var(--indigo)",
-      line: AVERAGE_LINES[k]!,
-    })),
-    ...(relative.length > 0 ? [{ label: "relative, 100 at the start", colour: "var(--ink)", line: "solid" as const }] : []),
-  ];
-}
-
-/** The chart of a neighbour in the list, with the present settings; undefined past its ends. */
-function neighbourHref(
-  here: Here,
-  list: { readonly from: string; readonly tickers: readonly string[] } | undefined,
-  index: number,
-  search: URLSearchParams,
-) {
-  const ticker = list?.tickers[index];
-  if (!list || ticker === undefined) return undefined;
-  const keep = (name: string) => search.get(name) ?? undefined;
-  return hrefOf(here, `/chart/${encodeURIComponent(ticker)}`, {
-    from: list.from,
-    history: keep("history"),
-    averages: keep("averages"),
-    average: keep("average"),
-    window: keep("window"),
-    sampling: keep("sampling"),
-    scale: keep("scale"),
-    with: search.getAll("with"),
-  });
-}
-
-const SAMPLE_WORDS = { daily: "sessions", weekly: "weeks", monthly: "months" } as const;
+const usualOf = ({ all, usual }: Awaited<ReturnType<typeof listArrangements>>) => all.find((a) => a.name === usual);
