@@ -41,7 +41,7 @@ export function AddField({ input, twin, offered, systems, onAdd }: Props) {
   }, [text]);
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Command label="Add to the chart" shouldFilter={false} loop className="mt-3">
+      <Command shouldFilter={false} loop className="mt-3">
         <Popover.Anchor asChild>
           <div className="flex items-center gap-2 rounded-sm border border-rule bg-raised px-2 focus-within:border-indigo">
             <Command.Input
