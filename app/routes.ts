@@ -17,6 +17,7 @@ export default [
   route("find", "routes/find.ts"),
   route("settings", "routes/settings.ts"),
   route("items", "routes/items.ts"),
+  route("drawings", "routes/drawings.ts"),
   route("jobs/:id", "routes/job.ts"),
   route("feed", "routes/feed.ts"),
 ] satisfies RouteConfig;

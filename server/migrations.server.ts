@@ -227,6 +227,28 @@ export const migrations: readonly NamedMigration[] = [
       await createDerivedColumns(db);
     },
   },
+  {
+    name: "010-drawings",
+    async up(db) {
+      // What is drawn on charts, and each form it has had: see drawings-store.server.ts.
+      await db.schema.createTable("drawings", (t) => {
+        t.string("id").primary();
+        t.string("market").notNullable();
+        t.string("subject").notNullable();
+        t.string("name").notNullable();
+        t.index(["subject", "market"]);
+      });
+      await db.schema.createTable("drawing_versions", (t) => {
+        t.string("drawing_id").notNullable().references("drawings.id").onDelete("CASCADE");
+        t.integer("made").notNullable();
+        t.text("body").notNullable();
+        t.primary(["drawing_id", "made"]);
+      });
+    },
+    async down(db) {
+      for (const table of ["drawing_versions", "drawings"]) await db.schema.dropTable(table);
+    },
+  },
 ];
 
 async function createDerivedColumns(db: Knex): Promise<void> {

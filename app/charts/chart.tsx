@@ -1,5 +1,5 @@
 import type { EChartsCoreOption, EChartsType } from "echarts/core";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useFrameValue } from "~/frame-context";
 import { readTheme, type ChartTheme } from "./chart-theme";
 import { textBoxesOf } from "./text-boxes";
@@ -17,10 +17,12 @@ interface Props {
   readonly main?: boolean;
   /** What is told of a bar: with it the bars can be walked, zoomed and panned by keys. */
   readonly words?: (bar: number) => string;
+  /** What lies over the picture, once it is drawn. */
+  readonly overlay?: (drawn: EChartsType) => ReactNode;
 }
 
 /** A chart: loads the drawing code, draws, follows its size and the theme, and cleans up. */
-export function Chart({ label, options, className, days, main = false, words }: Props) {
+export function Chart({ label, options, className, days, main = false, words, overlay }: Props) {
   const { goTo } = useFrameValue();
   const box = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<EChartsType>();
@@ -91,7 +93,7 @@ export function Chart({ label, options, className, days, main = false, words }: 
     };
   }, [drawn, days, goTo]);
   const walk = useWalk(drawn, words === undefined ? 0 : (days?.length ?? 0));
-  return (
+  const picture = (
     <div
       {...(words && walk.last > 0
         ? {
@@ -105,11 +107,18 @@ export function Chart({ label, options, className, days, main = false, words }: 
           }
         : { role: "img" })}
       aria-label={label}
-      className={className}
+      className={overlay ? "size-full" : className}
       data-drawn={drawn !== undefined}
       data-main={main || undefined}
     >
       <div ref={box} className="size-full" />
+    </div>
+  );
+  if (!overlay) return picture;
+  return (
+    <div className={`relative ${className}`}>
+      {picture}
+      {drawn && overlay(drawn)}
     </div>
   );
 }

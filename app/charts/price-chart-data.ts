@@ -1,4 +1,5 @@
 import type { Sampling } from "@core/rotation/samples";
+import type { DrawnDrawing } from "@studies/chart/drawings/drawn-drawing";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import type { WindowMarks } from "@studies/seasons/window-marks";
 
@@ -16,6 +17,8 @@ export interface PriceChart {
   readonly volume: Float64Array;
   /** What is drawn beside the bars. */
   readonly plots: readonly Plotted[];
+  /** The analyst's own drawings. */
+  readonly drawings?: readonly DrawnDrawing[];
   /** Closes of what it is compared with: then all stand in percent from the start. */
   readonly compared?: readonly { readonly name: string; readonly close: Float64Array }[];
   /** A date window as it came out year by year, where one is asked for. */

@@ -3,6 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import { firstTogether, hasRange, tooltipText } from "./bar-words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { drawingSeries } from "./drawing-series";
 import { edgeLabelSeries } from "./edge-labels";
 import { PANE_NAME, plotLayout, RIBBON_NAME, type Place } from "./plot-layout";
 import { guideLines, lineSeriesOf, markSeries, paneMarks, ribbonSeries } from "./plot-series";
@@ -22,7 +23,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
   const scale = compared.length > 0 ? "percent" : asked;
   const dates = Array.from(data.days, isoDate);
   const base = firstTogether(data);
-  const placed = scale === "percent" ? (x: number) => 100 * (x / data.close[base]! - 1) : (x: number) => x;
+  const { placed } = pricePlacing(data, scale);
   const shown = data.plots.filter((plot) => !plot.hidden);
   const styles = plotStyles(data.plots);
   const edges = shown.flatMap((plot) => plot.edges ?? []);
@@ -70,6 +71,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
         lineStyle: { color: COMPARED_COLOURS[k]!, width: 1.5 },
         itemStyle: { color: COMPARED_COLOURS[k]! },
       })),
+      ...(data.drawings ?? []).flatMap((drawing) => drawingSeries(theme, drawing, placed)),
       ...(edges.length > 0
         ? [
             edgeLabelSeries(
@@ -80,6 +82,13 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
         : []),
     ],
   };
+}
+
+/** From a price to its place on the axis, and back. */
+export function pricePlacing(data: Pick<PriceChart, "close" | "compared">, scale: PriceScale) {
+  if (scale !== "percent") return { placed: (x: number) => x, priceAt: (y: number) => y };
+  const base = data.close[firstTogether(data)]!;
+  return { placed: (x: number) => 100 * (x / base - 1), priceAt: (y: number) => base * (1 + y / 100) };
 }
 
 const blank = (x: number) => (Number.isNaN(x) ? ("-" as const) : x);

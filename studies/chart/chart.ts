@@ -1,4 +1,4 @@
-import { align, atSamples, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, type BarColumn } from "@core";
+import { align, atr, atSamples, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, type BarColumn } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
@@ -11,12 +11,15 @@ import { windowMarks, windowSentence } from "@studies/seasons/window-marks";
 import { findWindow } from "@studies/seasons/window-text";
 import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
+import { drawDrawing } from "./drawings/draw-drawing";
+import { savedDrawing, type SavedDrawing } from "./drawings/drawing-schema";
+import type { DrawnDrawing } from "./drawings/drawn-drawing";
 import type { Plotted } from "./plots/drawn";
 import { drawPlot } from "./plots/draw-plot";
 import { plotOf } from "./plots/plot";
 import { plotContext } from "./plots/plot-context";
 import { plotsParam, readPlots } from "./plots/plots-param";
-import { closesOn, samplesOfShown, shownOf, type Shown } from "./shown";
+import { barsOfShown, closesOn, extremeDays, samplesOfShown, shownOf, type Shown, type ShownSamples } from "./shown";
 
 const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
@@ -44,6 +47,21 @@ export const chart = defineStudy({
       .max(MOST_COMPARED)
       .default([])
       .describe("instruments or groups it is compared with, as tickers and keys; unknown ones are left out"),
+    drawings: z
+      .string()
+      .max(200_000)
+      .default("[]")
+      .transform((text, context) => {
+        try {
+          const parsed = z.array(savedDrawing).max(200).safeParse(JSON.parse(text));
+          if (parsed.success) return parsed.data;
+          context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
+        } catch {
+          context.addIssue({ code: "custom", message: "is not JSON" });
+        }
+        return z.NEVER;
+      })
+      .describe("drawings as JSON: id, name, and versions with the day made, kind, scale and points"),
     window: z
       .string()
       .refine((text) => findWindow(text) !== undefined, "is not a window as MM-DD.sessions")
@@ -74,6 +92,12 @@ export const chart = defineStudy({
     { ticker: WHOLE_MARKET, history: 40 },
     { ticker: "sector:$sector", history: 600, window: "02-29.30" },
     { ticker: "$stock", history: 1260, window: "12-20.15" },
+    {
+      ticker: "$stock",
+      history: 90,
+      drawings:
+        '[{"id":"line0001","name":"Spring","versions":[{"made":12000,"kind":"line","scale":"log","points":[{"day":11800,"price":9},{"day":11900,"price":12}]}]},{"id":"zone0001","name":"Shelf","versions":[{"made":12000,"kind":"zone","scale":"linear","points":[{"day":11800,"price":10},{"day":11800,"price":14}]},{"made":12400,"kind":"level","scale":"linear","points":[{"day":11800,"price":11}]}]}]',
+    },
     { ticker: "$stock", history: 20_000, sampling: "monthly", plot: ["sma_10", "stochastic", "strength"] },
     {
       ticker: "$index",
@@ -83,7 +107,7 @@ export const chart = defineStudy({
       with: ["WORLD", "sector:$sector", "NOBODY"],
     },
   ],
-  ask(market, { ticker, history, sampling, plot, window, with: others }) {
+  ask(market, { ticker, history, sampling, plot, drawings, window, with: others }) {
     const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
@@ -116,6 +140,13 @@ export const chart = defineStudy({
       volume: column("volume"),
       /** What is drawn beside the bars, and how each reads. */
       plots: readPlots(plot ?? usualPlots(isReference)).map((own) => drawPlot(context, own, start)),
+      /** The analyst's own drawings, and how each reads. */
+      drawings: drawingsOn({ shown, samples, start, asOf: market.asOf }, drawings),
+      /** The day of its first bar, and in weeks and months the day on which each had its high and its low first. */
+      firstDay: days[0] ?? NaN,
+      extremeDays: sampling === "daily" ? undefined : extremeDays(shown, samples, start),
+      /** Code of the market whose instrument or group it is; empty for none. */
+      market: part.row.market,
       /** ATR(14) of the bars at the last one. */
       range: context.range,
       /** Closes of what it is compared with, at the same bars. */
@@ -174,6 +205,21 @@ export const chart = defineStudy({
       ...(r?.compared ?? []).map(({ key, name, close }) => [`close:${key}`, name, "price", close] as const),
     ]),
 });
+
+interface DrawnOn {
+  readonly shown: Shown;
+  readonly samples: ShownSamples;
+  readonly start: number;
+  readonly asOf: number;
+}
+
+/** Drawings are read from daily bars whatever is shown (method 16, S62). */
+function drawingsOn({ shown, ...on }: DrawnOn, drawings: readonly SavedDrawing[]): DrawnDrawing[] {
+  if (drawings.length === 0) return [];
+  const bars = barsOfShown(shown);
+  const range = atr(bars, 14);
+  return drawings.flatMap((drawing) => drawDrawing({ ...on, bars, range, days: shown.days }, drawing) ?? []);
+}
 
 /** On which side of its averages the close is: "above its 20- but below its 50- and 200-session simple averages". */
 function standingWords(plots: readonly Plotted[], close: number, unit: string): string {

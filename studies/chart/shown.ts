@@ -63,16 +63,35 @@ export interface ShownSamples {
   readonly inProgress: boolean;
 }
 
-/** The bars of what is shown, or those of its weeks or months. */
-export function samplesOfShown({ days, column }: Shown, sampling: Sampling): ShownSamples {
-  const daily = {
+/** The daily bars of what is shown. */
+export function barsOfShown({ column }: Shown): Record<BarColumn, Float64Array> {
+  return {
     open: column("open"),
     high: column("high"),
     low: column("low"),
     close: column("close"),
     volume: column("volume"),
   };
+}
+
+/** The bars of what is shown, or those of its weeks or months. */
+export function samplesOfShown(shown: Shown, sampling: Sampling): ShownSamples {
+  const { days } = shown;
+  const daily = barsOfShown(shown);
   const { sessions, inProgress } = samplesOf(days, days.length - 1, sampling);
   if (sampling === "daily") return { days, bars: daily, ends: sessions, inProgress };
   return { ...sampledBars(daily, days, sampling), ends: sessions, inProgress };
+}
+
+/** The first day of each sample, from one on, on which it had its high, its low and its open: where a point on one belongs. */
+export function extremeDays(shown: Shown, { bars, ends }: ShownSamples, start: number) {
+  const { days } = shown;
+  const daily = barsOfShown(shown);
+  const firstWith = (name: "open" | "high" | "low") =>
+    Int32Array.from(ends.subarray(start), (end, k) => {
+      const from = start + k === 0 ? 0 : ends[start + k - 1]! + 1;
+      for (let s = from; s <= end; s++) if (daily[name][s] === bars[name][start + k]) return days[s]!;
+      return days[end]!;
+    });
+  return { open: firstWith("open"), high: firstWith("high"), low: firstWith("low") };
 }

@@ -22,6 +22,11 @@ import type { Route } from "./+types/route";
 import { ArrangementMenu } from "./arrangement-menu";
 import { KEYED } from "./arrangements";
 import { listArrangements } from "./arrangements.server";
+import { drawingsOf } from "./drawings-of.server";
+import { ChartOverlay } from "./drawing/chart-overlay";
+import { useChartDrawings } from "./drawing/use-chart-drawings";
+import { LaterDrawings } from "./drawing/later-drawings";
+import { DrawingRows } from "./legend/drawing-rows";
 import { BarsTable } from "./bars-table";
 import { CompareMenu } from "./compare-menu";
 import { Facts } from "./facts";
@@ -44,7 +49,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const systems = await systemPlots(market.market);
   const asked = chartParams(search, usualOf(arrangements));
   const plot = asked.plot?.map((text) => withRules(text, systems));
-  const answer = await askFor(request, chart, { ticker: params.ticker, ...asked, plot });
+  const saved = await drawingsOf(market.market, params.ticker);
+  const drawings = JSON.stringify(saved);
+  const answer = await askFor(request, chart, { ticker: params.ticker, ...asked, plot, drawings });
   const { industry } = answer.result;
   const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
   const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
@@ -56,6 +63,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     levels: levels?.result,
     list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
     arrangements,
+    saved,
     systems: [...systems.keys()],
   };
 }
@@ -66,22 +74,30 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
   const [search] = useSearchParams();
-  const { list, arrangements, systems } = loaderData;
+  const { list, arrangements, systems, saved } = loaderData;
   const { market } = useFrameValue();
   const params = chartParams(search, usualOf(arrangements));
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
   const asked = result.plots.map((plot) => plot.text);
   const scale = result.compared.length > 0 ? "percent" : scaleFrom(search, usualOf(arrangements));
-  const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, result, scale), [result, scale]);
+  const hiddenText = search.getAll("hide").join("\n");
+  const isLaterShown = search.has("later");
+  const shown = useMemo(() => {
+    const hidden = new Set(hiddenText.split("\n"));
+    return { ...result, drawings: result.drawings.filter((d) => !hidden.has(d.id) && (isLaterShown || !d.isLater)) };
+  }, [result, hiddenText, isLaterShown]);
+  const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, shown, scale), [shown, scale]);
   const words = useCallback((k: number) => barWords(result, k), [result]);
   const changes = useChartChanges(result.ticker, {
     plot: asked,
     with: params.with,
     window: params.window,
+    hide: search.getAll("hide"),
     sampling: params.sampling,
     history: String(params.history),
     scale,
   });
+  const drawings = useChartDrawings(result, saved, scale === "log" ? "log" : "linear", changes.note);
   const field = useRef<HTMLInputElement>(null);
   const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
   const wayBack = useWayBack();
@@ -121,6 +137,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const add = (reading: TypedReading) => {
     if ("plot" in reading) changes.setPlots([...asked, reading.plot], `${reading.title} was added`);
     else if ("compare" in reading) changes.setCompared([...params.with, ...reading.compare].slice(0, 5), reading.title);
+    else if ("draw" in reading) drawings.begin(reading);
     else changes.setWindow(reading.window, reading.title);
   };
   const twinOf = (study: string, own: Readonly<Record<string, string | readonly string[] | undefined>>) =>
@@ -159,9 +176,36 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
           words={words}
           options={options}
           days={result.days}
+          overlay={(drawn) => <ChartOverlay drawn={drawn} chart={shown} scale={scale} drawings={drawings} />}
         />
-        <ChartLegend chart={result} onPlots={changes.setPlots} onCompare={changes.setCompared} onWindow={changes.setWindow}>
+        <ChartLegend
+          chart={result}
+          onPlots={changes.setPlots}
+          onCompare={changes.setCompared}
+          onWindow={changes.setWindow}
+          drawn={{ shown: shown.drawings.length, hidden: hiddenText === "" ? 0 : search.getAll("hide").length }}
+          drawings={
+            <DrawingRows
+              drawings={result.drawings.filter((d) => isLaterShown || !d.isLater)}
+              saved={saved}
+              asOf={result.asOf}
+              hidden={search.getAll("hide")}
+              selected={drawings.selected}
+              onSelect={drawings.select}
+              onHide={changes.toggleHidden}
+              onRemove={drawings.remove}
+              onChange={drawings.change}
+              onCopy={drawings.copy}
+            />
+          }
+        >
           <AddField input={field} twin={twinOf("plots", {})} offered={offered} systems={systems} onAdd={add} />
+          <LaterDrawings drawings={result.drawings} isShown={isLaterShown} />
+          {drawings.error && (
+            <p role="alert" className="mt-1.5 text-[12px] text-rust">
+              {drawings.error}
+            </p>
+          )}
           <p role="status" className="mt-1.5 flex min-h-6 justify-between text-[12px] text-soft">
             {changes.told ? (
               <>

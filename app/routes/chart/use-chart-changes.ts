@@ -10,6 +10,8 @@ export interface ChartAddress {
   readonly plot: readonly string[];
   readonly with: readonly string[];
   readonly window: string | undefined;
+  /** Ids of drawings that are hidden. */
+  readonly hide: readonly string[];
   readonly sampling: string;
   readonly history: string;
   readonly scale: string;
@@ -47,6 +49,11 @@ export function useChartChanges(ticker: string, now: ChartAddress) {
     },
     setWindow: (next: string | undefined, words: string) => {
       change({ window: next }, words);
+    },
+    toggleHidden: (id: string) => {
+      const isHidden = now.hide.includes(id);
+      const next = isHidden ? now.hide.filter((own) => own !== id) : [...now.hide, id];
+      change({ hide: next }, `A drawing was ${isHidden ? "shown" : "hidden"}`);
     },
     apply: (arrangement: Arrangement) => {
       change(addressOfArrangement(arrangement), `${arrangement.name} was applied`);

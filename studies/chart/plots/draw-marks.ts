@@ -4,6 +4,7 @@ import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
 import { ownStates } from "@studies/timing/own-states";
 import { count, date, fixed, price } from "@studies/words/words";
 import type { Drawn, DrawnMark } from "./drawn";
+import { barsOfShown } from "../shown";
 import type { PlotContext } from "./plot-context";
 import { barCount } from "./plot-words";
 
@@ -101,13 +102,7 @@ function systemOf({ market, samples, sampling }: PlotContext, on: string, up: Ru
 
 /** The levels around the close at the right edge, those that share a line as one. */
 export function drawLevels({ shown, samples, close }: PlotContext, start: number): Drawn {
-  const daily = {
-    open: shown.column("open"),
-    high: shown.column("high"),
-    low: shown.column("low"),
-    close: shown.column("close"),
-    volume: shown.column("volume"),
-  };
+  const daily = barsOfShown(shown);
   const rungs = levelLadder(daily);
   if (rungs.length === 0) return { value: "–", says: "levels need highs and lows of 15 bars" };
   const lines = sharedLines(rungs);

@@ -151,13 +151,10 @@ describe("what is typed", () => {
   ];
   const first = (typed: string) => {
     const [reading] = readTyped(typed, offered);
-    return reading === undefined
-      ? undefined
-      : "plot" in reading
-        ? reading.plot
-        : "compare" in reading
-          ? reading.compare
-          : reading.window;
+    if (!reading) return undefined;
+    if ("plot" in reading) return reading.plot;
+    if ("draw" in reading) return [reading.draw, ...reading.prices];
+    return "compare" in reading ? reading.compare : reading.window;
   };
   it.each([
     ["ema 20", "ema_20_close"],
@@ -196,6 +193,23 @@ describe("what is typed", () => {
     ["boll", "bollinger"],
   ])("“%s” is %s", (typed, text) => {
     expect(first(typed)).toBe(text);
+  });
+  it.each([
+    ["level 5.40", ["level", 5.4]],
+    ["level", ["level"]],
+    ["line", ["line"]],
+    ["trend line", ["line"]],
+    ["channel", ["channel"]],
+    ["zone 5-6", ["zone", 5, 6]],
+    ["zone 5 to 6.5", ["zone", 5, 6.5]],
+    ["zone", ["zone"]],
+    ["retrace", ["retracement"]],
+    ["measured move", ["measured move"]],
+    ["move", ["measured move"]],
+    ["note watch this", ["label"]],
+    ["swings from", ["swings"]],
+  ])("“%s” draws", (typed, drawn) => {
+    expect(first(typed)).toEqual(drawn);
   });
   it("compares with tickers, and means nothing where it means nothing", () => {
     expect(first("compare tuzot, lirar")).toEqual(["TUZOT", "LIRAR"]);

@@ -1,4 +1,5 @@
 import { isNumberParameter } from "@core/conditions/measure";
+import type { DrawingKind } from "@core/drawings/drawing";
 import { phrasePattern, plainWords } from "@core/conditions/plain-words";
 import { readMeasures } from "@core/conditions/read-measure";
 import { paramsOf } from "@core/conditions/measures";
@@ -6,11 +7,12 @@ import { findWindow } from "@studies/seasons/window-text";
 import { plotText } from "./plot";
 import { PLOT_KINDS, readPlot, type PlotKind } from "./plot-kinds";
 
-/** What can be put on a chart by typing: a plot, others to compare with, or a date window. */
+/** What can be put on a chart by typing: a plot, others to compare with, a date window, or a drawing. */
 export type TypedReading =
   | { readonly plot: string; readonly title: string }
   | { readonly compare: readonly string[]; readonly title: string }
-  | { readonly window: string; readonly title: string };
+  | { readonly window: string; readonly title: string }
+  | { readonly draw: DrawingKind; readonly prices: readonly number[]; readonly text?: string; readonly title: string };
 
 /** Instruments and groups that a benchmark is chosen from. */
 export interface Offered {
@@ -35,7 +37,7 @@ export function readTyped(typed: string, offered: readonly Offered[]): TypedRead
     const read = readPlot(text);
     if (!("error" in read)) add({ plot: text, title: title ?? read.of.title(read.params, "daily") });
   };
-  for (const reading of [...compared(typed), ...windows(typed)]) add(reading);
+  for (const reading of [...compared(typed), ...windows(typed), ...drawings(typed)]) add(reading);
   for (const { ticker, name } of benchmarks(typed, offered)) addPlot(`relative_${ticker}`, `Relative to ${name}`);
   const plain = plainWords(typed);
   if (plain === "") return [...found.values()];
@@ -106,4 +108,39 @@ function windows(typed: string): TypedReading[] {
   return findWindow(text)
     ? [{ window: text, title: `The window from ${match![1]} of ${match![2]} sessions, in every year` }]
     : [];
+}
+
+/** How drawings are typed: the kind by how it may begin, and how many prices may follow. */
+const DRAWN: readonly (readonly [names: readonly string[], kind: DrawingKind, prices: number, title: string])[] = [
+  [["level"], "level", 1, "Draw a level"],
+  [["line", "trend line", "draw a line"], "line", 0, "Draw a line through two points"],
+  [["channel"], "channel", 0, "Draw a channel: a line and its parallel"],
+  [["zone"], "zone", 2, "Draw a zone between two prices"],
+  [["retrace", "retracement"], "retracement", 0, "Draw a retracement of a move"],
+  [["move", "measured move"], "measured move", 0, "Draw a measured move from three points"],
+  [["swings from", "number swings from"], "swings", 0, "Number the swings from a point on"],
+];
+
+function drawings(typed: string): TypedReading[] {
+  const note = /^\s*(?:label|note)(?:\s+(.+?))?\s*$/i.exec(typed);
+  if (note)
+    return [{ draw: "label", prices: [], text: note[1] ?? "Note", title: `Write \u201c${note[1] ?? "Note"}\u201d at a point` }];
+  const match = /^\s*([a-z ]+?)((?:[\s\u2013-]+\d+(?:\.\d+)?)*)\s*$/i.exec(typed.replace(/\bto\b/g, " "));
+  if (!match) return [];
+  const words = match[1]!.toLowerCase().trim();
+  const prices = (match[2] ?? "")
+    .split(/[\s\u2013-]+/)
+    .filter((x) => x !== "")
+    .map(Number);
+  return DRAWN.flatMap(([names, kind, most, title]) => {
+    const isMeant = names.some((name) => name === words || (words.length >= 3 && words !== "trend" && name.startsWith(words)));
+    if (!isMeant || (prices.length !== 0 && prices.length !== most)) return [];
+    return [
+      {
+        draw: kind,
+        prices,
+        title: prices.length === 0 ? title : `${title.replace("between two prices", "from")} ${prices.join(" to ")}`,
+      },
+    ];
+  });
 }

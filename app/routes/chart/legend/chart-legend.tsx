@@ -15,12 +15,16 @@ interface Props {
   readonly onPlots: (next: readonly string[], words: string) => void;
   readonly onCompare: (next: readonly string[], words: string) => void;
   readonly onWindow: (next: string | undefined, words: string) => void;
+  /** Lines of drawings. */
+  readonly drawings: ReactNode;
+  /** How many of them are shown, and hidden. */
+  readonly drawn: { readonly shown: number; readonly hidden: number };
   /** The field by which more is added. */
   readonly children: ReactNode;
 }
 
 /** Everything on the chart, a line of words each with its present value and what it says; arrow keys walk the lines. */
-export function ChartLegend({ chart, onPlots, onCompare, onWindow, children }: Props) {
+export function ChartLegend({ chart, onPlots, onCompare, onWindow, drawings, drawn, children }: Props) {
   const box = useRef<HTMLUListElement>(null);
   const { plots } = chart;
   const texts = plots.map((p) => p.text);
@@ -37,9 +41,9 @@ export function ChartLegend({ chart, onPlots, onCompare, onWindow, children }: P
     event.stopPropagation();
     rows[at + by]?.focus();
   };
-  const hidden = plots.filter((p) => p.hidden).length;
+  const hidden = plots.filter((p) => p.hidden).length + drawn.hidden;
   const { compared, window: marked } = chart;
-  const shown = 1 + plots.length - hidden + compared.length + (marked ? 1 : 0);
+  const shown = 1 + plots.filter((p) => !p.hidden).length + compared.length + (marked ? 1 : 0) + drawn.shown;
   return (
     <section aria-label="On the chart" className="flex min-h-0 flex-col">
       <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
@@ -112,6 +116,7 @@ export function ChartLegend({ chart, onPlots, onCompare, onWindow, children }: P
             }}
           />
         )}
+        {drawings}
       </ul>
       {children}
     </section>

@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from "react";
 import { Explained } from "~/ui/term";
 
 interface Props {
@@ -10,13 +10,25 @@ interface Props {
   readonly onHide?: () => void;
   readonly onRemove?: () => void;
   readonly onPane?: (() => void) | undefined;
+  /** Opened or shut from elsewhere [by itself]. */
+  readonly isOpen?: boolean;
+  readonly onOpen?: (open: boolean) => void;
   /** Its parameters, to be changed in place. */
   readonly fields?: ReactNode;
 }
 
 /** A line of the legend: what it is, its value and what it says; opened, what can be done with it. */
-export function LegendRow({ mark, title, words, hidden = false, inPane = false, onHide, onRemove, onPane, fields }: Props) {
-  const [open, setOpen] = useState(false);
+export function LegendRow(props: Props) {
+  const { mark, title, words, hidden = false, inPane = false, onHide, onRemove, onPane, fields } = props;
+  const [isOpenItself, setOpenItself] = useState(false);
+  const open = props.isOpen ?? isOpenItself;
+  const setOpen = props.onOpen ?? setOpenItself;
+  // What was just made comes opened: the keyboard goes there.
+  const button = useRef<HTMLButtonElement>(null);
+  const comesOpened = useRef(props.isOpen);
+  useEffect(() => {
+    if (comesOpened.current) button.current?.focus();
+  }, []);
   const deeds: [string, (() => void) | undefined][] = [
     [hidden ? "show" : "hide", onHide],
     [inPane ? "onto the prices" : "to a pane", onPane],
@@ -33,6 +45,7 @@ export function LegendRow({ mark, title, words, hidden = false, inPane = false, 
   return (
     <li className={`border-b border-rule ${open ? "bg-chosen" : ""}`}>
       <button
+        ref={button}
         type="button"
         data-legend-row
         aria-expanded={canOpen ? open : undefined}

@@ -1,7 +1,16 @@
-import { ChartCandlestick, ChartColumn, ChartLine, ListEnd, PaintBucket, Rows3, SeparatorVertical } from "lucide-react";
+import {
+  ChartCandlestick,
+  ChartColumn,
+  ChartLine,
+  ListEnd,
+  PaintBucket,
+  PencilLine,
+  Rows3,
+  SeparatorVertical,
+} from "lucide-react";
 import type { LineStyle } from "~/charts/plot-styles";
 
-export type MarkKind = "bars" | "line" | "pane" | "volume" | "ribbon" | "marks" | "tint" | "edge";
+export type MarkKind = "bars" | "line" | "pane" | "volume" | "ribbon" | "marks" | "tint" | "edge" | "drawing";
 
 const ICONS = {
   bars: ChartCandlestick,
@@ -11,6 +20,7 @@ const ICONS = {
   marks: SeparatorVertical,
   tint: PaintBucket,
   edge: ListEnd,
+  drawing: PencilLine,
 } as const;
 
 /** What a line of the legend stands for: its own line, or the kind of thing it is. */

@@ -1,0 +1,49 @@
+import type { Knex } from "knex";
+
+/* drawings(id, market, subject, name), drawing_versions(drawing_id, made, body) */
+
+export interface DrawingRow {
+  readonly id: string;
+  readonly market: string;
+  readonly subject: string;
+  readonly name: string;
+}
+
+export interface VersionRow {
+  readonly drawing_id: string;
+  /** Epoch day from which it is in force. */
+  readonly made: number;
+  readonly body: string;
+}
+
+/** The drawings on one chart, in the order in which they were made. */
+export async function listDrawingRows(db: Knex, markets: readonly string[], subject: string): Promise<DrawingRow[]> {
+  return db<DrawingRow>("drawings")
+    .where({ subject })
+    .whereIn("market", [...markets])
+    .orderByRaw("rowid");
+}
+
+export async function findDrawingRow(db: Knex, id: string): Promise<DrawingRow | undefined> {
+  return db<DrawingRow>("drawings").where({ id }).first();
+}
+
+export async function listVersionRows(db: Knex, ids: readonly string[]): Promise<VersionRow[]> {
+  return db<VersionRow>("drawing_versions")
+    .whereIn("drawing_id", [...ids])
+    .orderBy(["drawing_id", "made"]);
+}
+
+export async function upsertDrawingRow(db: Knex, row: DrawingRow): Promise<void> {
+  await db("drawings").insert(row).onConflict("id").merge();
+}
+
+/** Puts other versions in the place of all that a drawing has. */
+export async function replaceVersionRows(db: Knex, id: string, rows: readonly Omit<VersionRow, "drawing_id">[]): Promise<void> {
+  await db("drawing_versions").where({ drawing_id: id }).delete();
+  await db("drawing_versions").insert(rows.map((row) => ({ ...row, drawing_id: id })));
+}
+
+export async function removeDrawingRow(db: Knex, id: string): Promise<void> {
+  await db("drawings").where({ id }).delete();
+}
