@@ -101,8 +101,9 @@ function stageOn(
   const surface = own.parentElement!.parentElement!;
   surface.addEventListener("pointermove", look);
   stage.on("click tap", (event) => {
-    const id = event.target.findAncestor("Group")?.id() ?? event.target.id();
-    if (id !== "") now().onSelect(id.split("/")[0]!);
+    // A stroke has no id of its own, its group has that of the drawing; a handle has it with its number.
+    const id = event.target.id() || (event.target.getParent()?.id() ?? "");
+    if (id !== "") now().onSelect(id.split("/")[0]);
   });
   const sizes = new ResizeObserver(draw);
   sizes.observe(element);
