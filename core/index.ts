@@ -116,3 +116,6 @@ export * from "./drawings/line-reading";
 export * from "./drawings/zone-reading";
 export * from "./drawings/retracement";
 export * from "./drawings/measured-move";
+export * from "./strategies/strategy-trades";
+export * from "./strategies/strategy-value";
+export * from "./strategies/strategy-report";

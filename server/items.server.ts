@@ -58,6 +58,17 @@ const KINDS = {
     scale: z.enum(["linear", "log", "percent"]).optional(),
   }),
   "default-arrangement": first({ arrangement: z.string().min(1).max(60) }),
+  strategy: first({
+    market: z.string().min(1).max(20),
+    enter: ruleSchema,
+    leave: ruleSchema,
+    side: z.enum(["long", "short"]),
+    stop: z.string().max(20),
+    sessions: z.number().int().min(0).max(2520),
+    size: z.enum(["shares", "risk"]),
+    amount: z.number().positive().max(1e12),
+    cost: z.number().min(0).max(500),
+  }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

@@ -30,6 +30,7 @@ import { consistency } from "@studies/seasons/consistency";
 import { monthTable } from "@studies/seasons/month-table";
 import { windows } from "@studies/seasons/windows";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
+import { strategy } from "@studies/strategies/strategy";
 import { stocks } from "@studies/strength/stocks";
 import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
@@ -71,6 +72,7 @@ const ALL = [
   stocks,
   chart,
   plots,
+  strategy,
   directory,
   focus,
   fund,

@@ -11,6 +11,7 @@ import { COMPARED_COLOURS, plotStyles } from "./plot-styles";
 import { LONG, priceAxis, zooms, type PriceScale } from "./price-axis";
 import type { PriceChart } from "./price-chart-data";
 import { regimeAreas } from "./regime-areas";
+import { tradeSeries } from "./trade-series";
 import { windowAreas } from "./window-areas";
 
 /** Room for the figures at the right of the prices, and with levels for their names too. */
@@ -71,6 +72,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
         lineStyle: { color: COMPARED_COLOURS[k]!, width: 1.5 },
         itemStyle: { color: COMPARED_COLOURS[k]! },
       })),
+      ...(data.trades && data.trades.length > 0 ? [tradeSeries(theme, data, data.trades, placed)] : []),
       ...(data.drawings ?? []).flatMap((drawing) => drawingSeries(theme, drawing, placed)),
       ...(edges.length > 0
         ? [

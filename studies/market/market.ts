@@ -118,6 +118,12 @@ export class Market {
     return seriesOf(this.#data.panel[column], this.#data.panel.stride, index, this.t + 1);
   }
 
+  /** Whether an instrument has left its market by the as-of session, for good. */
+  hasLeft(index: number): boolean {
+    const { delisted } = this.#data.instruments[index]!;
+    return delisted !== null && delisted <= this.asOf;
+  }
+
   /** Columns that have one value a session, to t. */
   perSession<T extends DerivedColumns>(column: PerSession<T>): T {
     const whole = deriveWhole(this.#data, column);

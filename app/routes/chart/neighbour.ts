@@ -1,7 +1,7 @@
 import { hrefOf, type Here } from "~/here";
 
 /** What stays as it is from one chart to the next. */
-const KEPT = ["history", "sampling", "scale", "window"];
+const KEPT = ["history", "sampling", "scale", "window", "enter", "leave", "side", "stop", "sessions", "size", "amount", "cost"];
 const KEPT_LISTS = ["plot", "with"];
 
 /** The chart of a neighbour in the list, with the present settings; undefined past its ends. */

@@ -7,6 +7,7 @@ import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
+import { offeredInstruments } from "~/offered-groups.server";
 import { barWords } from "~/charts/bar-words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
@@ -32,6 +33,9 @@ import { CompareMenu } from "./compare-menu";
 import { Facts } from "./facts";
 import { AddField } from "./legend/add-field";
 import { ChartLegend } from "./legend/chart-legend";
+import { StrategyPart } from "./strategy/strategy-part";
+import { strategyFrom } from "./strategy/strategy-address";
+import { strategyAsked } from "./strategy/strategy.server";
 import { ListPosition } from "./list-position";
 import { neighbourHref } from "./neighbour";
 import { offeredFor } from "./offered";
@@ -52,6 +56,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const saved = await drawingsOf(market.market, params.ticker);
   const drawings = JSON.stringify(saved);
   const answer = await askFor(request, chart, { ticker: params.ticker, ...asked, plot, drawings });
+  const strategy = await strategyAsked(request, market.market, params.ticker);
   const { industry } = answer.result;
   const from = search.get("from") ?? (industry === "" ? "" : `industry:${industry}`);
   const group = from === "focus" ? [...here.focus] : from === "" ? [] : [from];
@@ -63,6 +68,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     levels: levels?.result,
     list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
     arrangements,
+    strategy,
+    names: { tickers: await offeredInstruments(request, ["index"]), groups: [] },
     saved,
     systems: [...systems.keys()],
   };
@@ -80,12 +87,13 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const result = useMemo(() => fromWire<ResultOf<typeof chart>>(loaderData.chart), [loaderData.chart]);
   const asked = result.plots.map((plot) => plot.text);
   const scale = result.compared.length > 0 ? "percent" : scaleFrom(search, usualOf(arrangements));
+  const trades = loaderData.strategy.here?.trades;
   const hiddenText = search.getAll("hide").join("\n");
   const isLaterShown = search.has("later");
   const shown = useMemo(() => {
     const hidden = new Set(hiddenText.split("\n"));
-    return { ...result, drawings: result.drawings.filter((d) => !hidden.has(d.id) && (isLaterShown || !d.isLater)) };
-  }, [result, hiddenText, isLaterShown]);
+    return { ...result, trades, drawings: result.drawings.filter((d) => !hidden.has(d.id) && (isLaterShown || !d.isLater)) };
+  }, [result, hiddenText, isLaterShown, trades]);
   const options = useCallback((theme: ChartTheme) => priceChartOptions(theme, shown, scale), [shown, scale]);
   const words = useCallback((k: number) => barWords(result, k), [result]);
   const changes = useChartChanges(result.ticker, {
@@ -223,6 +231,15 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         </ChartLegend>
       </div>
       <Facts chart={result} levels={loaderData.levels} />
+      <StrategyPart
+        asked={loaderData.strategy}
+        body={strategyFrom(search, market?.market ?? "")}
+        names={loaderData.names}
+        lists={[
+          ...(list ? [{ key: list.from, name: `the stocks of ${list.title}` }] : []),
+          { key: WHOLE_MARKET, name: "all members of the market" },
+        ]}
+      />
       <BarsTable chart={result} />
       {!list && (
         <p className="mt-3 text-soft">

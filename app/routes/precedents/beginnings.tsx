@@ -3,7 +3,7 @@ import { capital } from "@studies/words/words";
 import { readSentence } from "@core/conditions/read-sentence";
 import { useHrefWith } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
-import { ruleText } from "./situation";
+import { ruleText } from "~/ui/clause-editor/rule-text";
 
 const BEGINNINGS = [
   "it is the last session of the quarter and its close is above its 55-session simple average",

@@ -1,23 +1,7 @@
-import type { Rule } from "@core/conditions/condition";
-import { readSentence } from "@core/conditions/read-sentence";
 import type { ItemBody } from "@server/items.server";
+import { ruleFrom } from "~/ui/clause-editor/rule-text";
 
 export type Situation = ItemBody<"situation">;
-
-/** A rule as it stands in an address: JSON, or its sentence. */
-export function ruleFrom(text: string | null): Rule {
-  if (!text) return { all: [] };
-  try {
-    return JSON.parse(text) as Rule;
-  } catch {
-    return readSentence(text) ?? { all: [] };
-  }
-}
-
-export const ruleText = (rule: Rule) => JSON.stringify(rule);
-
-/** Whether there is anything in a rule yet. */
-export const isEmpty = (rule: Rule) => ("all" in rule && rule.all.length === 0) || ("any" in rule && rule.any.length === 0);
 
 /** The parameters of an address that make a saved situation. */
 export function situationOf(search: URLSearchParams, market: string): Situation {
