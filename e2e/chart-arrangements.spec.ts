@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { ready, rows } from "./main-job";
 import { expect, test } from "./watch";
@@ -98,4 +99,26 @@ test("an arrangement is saved and applied by its number key to three instruments
   await page.getByRole("button", { name: "delete" }).click();
   await page.goto("/chart/ALBRO");
   await expect(line(page, /^SMA 20:/)).toBeVisible();
+});
+
+test("the picture in view leaves as PNG and as SVG, with title, date and legend", async ({ page }) => {
+  await page.goto("/chart/ALBRO?plot=ema_20&plot=rsi_14");
+  await ready(page);
+  const picture = async (kind: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent("download"),
+      page.getByRole("button", { name: kind, exact: true }).click(),
+    ]);
+    expect(download.suggestedFilename()).toMatch(new RegExp(`^ALBRO-daily-\\d{4}-\\d\\d-\\d\\d\\.${kind.toLowerCase()}$`));
+    return readFileSync((await download.path())!);
+  };
+  const svg = (await picture("SVG")).toString("utf8");
+  expect(svg).toContain("Aldane broad, daily");
+  expect(svg).toMatch(/as of \d+ \w+ \d{4}/);
+  expect(svg).toMatch(/EMA 20: [\d.]+, (rising|falling)/);
+  expect(svg.match(/<path/g)!.length).toBeGreaterThan(100);
+  const png = await picture("PNG");
+  expect(png.subarray(1, 4).toString()).toBe("PNG");
+  // Twice the size on screen.
+  expect(png.readUInt32BE(16)).toBe(2560);
 });

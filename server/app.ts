@@ -40,6 +40,8 @@ if (import.meta.env.PROD) {
           // Radix places its layers by style attributes.
           "style-src": ["'self'", "'unsafe-inline'"],
           "img-src": ["'self'", "data:", "blob:"],
+          // A picture that was made here is saved from where it was made.
+          "connect-src": ["'self'", "blob:"],
           "worker-src": ["'self'", "blob:"],
           "upgrade-insecure-requests": null,
         },

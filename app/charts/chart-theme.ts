@@ -27,7 +27,8 @@ export function readTheme(): ChartTheme {
   };
 }
 
-export const FONT = '"Hanken Grotesk Variable", sans-serif';
+/** In single quotes: it stands in attributes of SVG files as well. */
+export const FONT = "'Hanken Grotesk Variable', sans-serif";
 
 /**
  * An axis of sessions, labelled at the first session of a month: with no more than ten labels, or, where it can be zoomed, with as

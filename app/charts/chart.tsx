@@ -17,12 +17,14 @@ interface Props {
   readonly main?: boolean;
   /** What is told of a bar: with it the bars can be walked, zoomed and panned by keys. */
   readonly words?: (bar: number) => string;
+  /** Is given the chart once it can be drawn on. */
+  readonly onDrawn?: (drawn: EChartsType) => void;
   /** What lies over the picture, once it is drawn. */
   readonly overlay?: (drawn: EChartsType) => ReactNode;
 }
 
 /** A chart: loads the drawing code, draws, follows its size and the theme, and cleans up. */
-export function Chart({ label, options, className, days, main = false, words, overlay }: Props) {
+export function Chart({ label, options, className, days, main = false, words, overlay, onDrawn }: Props) {
   const { goTo } = useFrameValue();
   const box = useRef<HTMLDivElement>(null);
   const [drawn, setDrawn] = useState<EChartsType>();
@@ -47,6 +49,9 @@ export function Chart({ label, options, className, days, main = false, words, ov
       chart?.dispose();
     };
   }, []);
+  useEffect(() => {
+    if (drawn) onDrawn?.(drawn);
+  }, [drawn, onDrawn]);
   useEffect(() => {
     if (!drawn || drawn.isDisposed()) return;
     let isDue = true;

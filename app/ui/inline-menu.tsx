@@ -63,13 +63,22 @@ export function InlineMenu({ param, also, ...menu }: InlineMenuProps) {
   );
 }
 
+interface ControlSentenceProps {
+  readonly children: React.ReactNode;
+  /** Address of the figures. */
+  readonly twin?: string;
+  /** Further files of what is shown. */
+  readonly files?: React.ReactNode;
+}
+
 /** The row of controls under a reading, written as a sentence. */
-export function ControlSentence({ children, twin }: { children: React.ReactNode; twin?: string }) {
+export function ControlSentence({ children, twin, files }: ControlSentenceProps) {
   return (
     <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft">
       <p>{children}</p>
       {twin !== undefined && (
         <p className="flex shrink-0 gap-3 text-[12px]">
+          {files}
           <a className="hover:text-indigo" href={`${twin}${twin.includes("?") ? "&" : "?"}as=csv`} download>
             CSV
           </a>

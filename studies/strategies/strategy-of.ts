@@ -60,11 +60,15 @@ export function strategyOf(
   const span = {
     from: start,
     hasLeft: index !== undefined && part.row.market !== "" && part.hasLeft(index),
-    ...(runs ? { mayEnter: (s: number) => runs.some(([a, b]) => s >= a && s <= b) } : {}),
+    ...(runs ? { mayEnter: withinRuns(runs) } : {}),
   };
   const trades = isKnown ? strategyTrades({ ...bars, range: atr(bars, 14) }, enter, leave, plan, span) : [];
   const line = isKnown ? strategyValue(bars, trades, plan, start) : undefined;
-  const last = (values: Float64Array | undefined) => (values?.findLast((x) => !Number.isNaN(x)) ?? NaN) - 1;
+  const last = (values: Float64Array | undefined) => {
+    let s = (values?.length ?? 0) - 1;
+    while (s >= 0 && Number.isNaN(values![s])) s--;
+    return s < 0 ? NaN : values![s]! - 1;
+  };
   return {
     ...strategyReport(trades),
     ...{ ticker, name, trades, days, close: bars.close, from: isKnown ? start : -1 },
@@ -75,6 +79,15 @@ export function strategyOf(
     largestLoss: line ? largestLoss(line.money) : NaN,
     holding: last(line?.holding),
     holdingDrawdown: line ? deepestFall(line.holding) : NaN,
+  };
+}
+
+/** Whether a row lies within runs that ascend, asked of rows that ascend. */
+function withinRuns(runs: readonly (readonly [number, number])[]): (row: number) => boolean {
+  let k = 0;
+  return (row) => {
+    while (k < runs.length && runs[k]![1] < row) k++;
+    return k < runs.length && runs[k]![0] <= row;
   };
 }
 

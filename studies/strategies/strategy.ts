@@ -39,8 +39,7 @@ export const strategy = defineStudy({
     const plan = strategyPlan(params);
     const isOne = asked.instruments.length === 1;
     const rows = asked.instruments.map((one) => strategyOf(one, params, plan, params.from, isOne));
-    const all = rows.flatMap((row) => row.trades.map((trade) => tradeRow(row, trade, plan.side)));
-    const latest = [...all].sort((a, b) => b.entered - a.entered || (a.ticker < b.ticker ? -1 : 1)).slice(0, MOST_TRADES);
+    const latest = latestTrades(rows, plan.side);
     const only = isOne ? rows[0] : undefined;
     return {
       asOf: market.asOf,
@@ -51,16 +50,16 @@ export const strategy = defineStudy({
       enter: ruleSentence(params.enter),
       leave: ruleSentence(params.leave),
       plan: planWords(params),
-      rows: rows.map(({ trades, days: _days, close: _close, line: _line, from, ...row }) => ({
+      rows: rows.map(({ trades, days, close: _close, line: _line, from, ...row }) => ({
         ...row,
-        since: from < 0 ? NaN : rows.find((r) => r.ticker === row.ticker)!.days[from]!,
+        since: from < 0 ? NaN : days[from]!,
         open: trades.at(-1)?.left === -1,
       })),
       /** Over all trades of all of them; no portfolio. */
       pooled: strategyReport(rows.flatMap((row) => row.trades)),
       /** The latest first. */
       trades: latest,
-      tradeCount: all.length,
+      tradeCount: rows.reduce((sum, row) => sum + row.trades.length, 0),
       /** Of one instrument: the value line and holding from the first bar of the span. */
       line: only?.line && {
         days: only.days.slice(only.from),
@@ -78,7 +77,7 @@ export const strategy = defineStudy({
       const traded = r.rows.filter((row) => row.n > 0).length;
       return [
         [
-          `${when}, the strategy closed ${count(r.pooled.n, "trade")} in ${traded} of ${r.rows.length} instruments`,
+          `${when}, the strategy closed ${tradesWords(r.pooled.n)} in ${traded} of ${r.rows.length} instruments`,
           ...resultWords(r.pooled),
           "; each is taken alone, not as a portfolio.",
         ],
@@ -87,7 +86,7 @@ export const strategy = defineStudy({
     if (Number.isNaN(only.since)) return [[`The rules are not known of ${only.name} on any session.`]];
     const sentences: Sentence[] = [
       [
-        `${when}, the strategy closed ${count(r.pooled.n, "trade")} in ${only.name} since ${date(only.since)}`,
+        `${when}, the strategy closed ${tradesWords(r.pooled.n)} in ${only.name} since ${date(only.since)}`,
         ...resultWords(r.pooled),
         ".",
       ],
@@ -107,6 +106,8 @@ export const strategy = defineStudy({
   table: (r) => (r.rows.length > 1 ? tableOf(ROW_COLUMNS, r.rows) : tableOf(TRADE_COLUMNS, r.trades)),
 });
 
+const tradesWords = (n: number) => (n === 0 ? "no trade" : count(n, "trade"));
+
 function resultWords(r: StrategyReport): Sentence {
   if (r.n === 0) return [""];
   return [
@@ -116,6 +117,16 @@ function resultWords(r: StrategyReport): Sentence {
     { figure: signedPercent(r.expectancy, 2) },
     ` a trade${Number.isNaN(r.expectancyR) ? "" : ` (${fixed(r.expectancyR, 2)} R)`}, the worst ${signedPercent(r.worst)}`,
   ];
+}
+
+/** The trades entered last, the latest first. */
+function latestTrades(rows: readonly StrategyOn[], side: 1 | -1): TradeRow[] {
+  const entered = Float64Array.from(rows.flatMap((row) => row.trades.map((trade) => row.days[trade.entered]!))).sort();
+  const oldest = entered.at(-MOST_TRADES) ?? -Infinity;
+  return rows
+    .flatMap((row) => row.trades.filter((t) => row.days[t.entered]! >= oldest).map((trade) => tradeRow(row, trade, side)))
+    .sort((a, b) => b.entered - a.entered || (a.ticker < b.ticker ? -1 : 1))
+    .slice(0, MOST_TRADES);
 }
 
 function tradeRow({ ticker, days, close }: StrategyOn, trade: StrategyTrade, side: 1 | -1): TradeRow {

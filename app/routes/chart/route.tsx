@@ -1,4 +1,5 @@
-import { useCallback, useMemo, useRef } from "react";
+import type { EChartsType } from "echarts/core";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { Link, redirect, useNavigate, useSearchParams } from "react-router";
 import { chart } from "@studies/chart/chart";
 import type { TypedReading } from "@studies/chart/plots/read-typed";
@@ -30,6 +31,7 @@ import { LaterDrawings } from "./drawing/later-drawings";
 import { DrawingRows } from "./legend/drawing-rows";
 import { BarsTable } from "./bars-table";
 import { CompareMenu } from "./compare-menu";
+import { ExportPicture } from "./export-picture";
 import { Facts } from "./facts";
 import { AddField } from "./legend/add-field";
 import { ChartLegend } from "./legend/chart-legend";
@@ -106,6 +108,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     scale,
   });
   const drawings = useChartDrawings(result, saved, scale === "log" ? "log" : "linear", changes.note);
+  const [drawnChart, setDrawnChart] = useState<EChartsType>();
   const field = useRef<HTMLInputElement>(null);
   const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
   const wayBack = useWayBack();
@@ -157,6 +160,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
       <ControlSentence
+        files={<ExportPicture drawn={drawnChart} chart={shown} scale={scale} />}
         twin={twinOf("chart", {
           history: String(params.history),
           plot: result.plots.map((p) => p.text),
@@ -184,6 +188,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
           words={words}
           options={options}
           days={result.days}
+          onDrawn={setDrawnChart}
           overlay={(drawn) => <ChartOverlay drawn={drawn} chart={shown} scale={scale} drawings={drawings} />}
         />
         <ChartLegend
