@@ -21,6 +21,26 @@ function precedents(tickers, more) {
     : "it is the last session of the quarter and its close is above its 55-session simple average";
   return `/precedents?when=${encodeURIComponent(when)}&for=${tickers}&${more}`;
 }
+const CROSSING = `enter=${encodeURIComponent("its close crosses above its 50-session simple average")}&leave=${encodeURIComponent("its close crosses below its 50-session simple average")}`;
+/** What is drawn on the chart of a stock: a zone and a line. */
+const DRAWINGS = [
+  {
+    kind: "zone",
+    name: "Shelf",
+    points: [
+      ["2026-01-12", 2.45],
+      ["2026-01-12", 2.62],
+    ],
+  },
+  {
+    kind: "line",
+    name: "Summer",
+    points: [
+      ["2026-06-05", 2.15],
+      ["2026-08-13", 2.53],
+    ],
+  },
+];
 const views = [
   ["today", "/"],
   ["regime", "/regime"],
@@ -42,10 +62,27 @@ const views = [
   ],
   ["key-levels", "/key-levels?for=ALBRO"],
   ["group-stocks", `/groups?in=sector:Shipyards&asof=${date}&focus=sector:Shipyards`],
-  ["chart", `/chart/ALBRO?history=504`],
-  ["chart-of-a-stock", `/chart/LINON?asof=${date}`],
+  ["chart", `/chart/ALBRO?history=1260&plot=sma_50&plot=regime&plot=rsi_14&plot=lanes&${CROSSING}`],
+  ["chart-of-a-stock", `/chart/LINON?plot=ema_20&plot=ema_50&plot=volume_50&plot=stance&plot=reports`],
   ["data", "/files"],
 ];
+
+/** Puts the drawings on the chart, as the screen does. */
+async function draw(page) {
+  await page.goto(`${base}/`);
+  const day = (iso) => Date.parse(iso) / 86_400_000;
+  for (const { kind, name, points } of DRAWINGS) {
+    const version = {
+      made: day("2026-10-01"),
+      kind,
+      scale: "linear",
+      points: points.map(([iso, price]) => ({ day: day(iso), price })),
+    };
+    const drawing = JSON.stringify({ id: `shot${name.toLowerCase()}`, name, versions: [version] });
+    const fields = { market: "ALDANE", subject: "LINON", drawing };
+    await page.evaluate((sent) => fetch("/drawings.data", { method: "POST", body: new URLSearchParams(sent) }), fields);
+  }
+}
 
 // The pictures are of a demo world of their own: a step of the feed is delivered for one of them.
 const world = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-shots-"));
@@ -81,6 +118,7 @@ try {
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     console.log(`${name}.png`);
   };
+  await draw(page);
   for (const [name, place, below] of views) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
   await page.locator("html.lamp").waitFor({ state: "attached" });

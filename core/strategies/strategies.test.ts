@@ -152,7 +152,7 @@ describe("a strategy on random bars", () => {
         continue;
       }
       if (!isBar) continue;
-      if (signal === "in" && !held) {
+      if (signal === "in") {
         const price = bars.open[s]!;
         const stop = !p.stop
           ? NaN
@@ -166,13 +166,13 @@ describe("a strategy on random bars", () => {
           held = undefined;
           order = undefined;
         };
+        held.last = s;
         const o = bars.open[s]!;
         if (signal === "out") exit("rule", o);
         else if (p.side > 0 && o <= held.stop) exit("stop", o);
         else if (p.side < 0 && o >= held.stop) exit("stop", o);
         else if (p.side > 0 ? bars.low[s]! <= held.stop : bars.high[s]! >= held.stop) exit("stop", held.stop);
         else if (p.sessions !== undefined && s === held.at + p.sessions) exit("time", bars.close[s]!);
-        if (held) held.last = s;
       }
       if (held) {
         if (leave[s] === 1) order = "out";

@@ -54,7 +54,9 @@ describe("a strategy", () => {
       expect(closed.map((trade) => [trade.entered, trade.left])).toEqual(
         hand.map(([a, b]) => [data.panel.sessions[a!], data.panel.sessions[b!]]),
       );
-      closed.forEach((trade, k) => expect(trade.net).toBeCloseTo(hand[k]![2]!, 12));
+      closed.forEach((trade, k) => {
+        expect(trade.net).toBeCloseTo(hand[k]![2]!, 12);
+      });
       expect(r.pooled.n).toBe(hand.length);
       const product = hand.reduce((x, [, , net]) => x * (1 + net!), 1);
       if (closed.length === r.tradeCount) expect(r.rows[0]!.total).toBeCloseTo(product - 1, 12);

@@ -14,6 +14,9 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   [".", "a chart beside the list in Groups, which follows the row"],
   ["d, w and Shift M", "a chart by day, week or month"],
   ["on a chart", "Left and Right walk the bars, with Shift they pan; + and − zoom, 0 shows all"],
+  ["a, and 1 to 9", "on a chart: type what is added; put an arrangement on it"],
+  ["in its legend", "Up and Down walk the lines, Enter opens one, h hides it, Del removes it"],
+  ["Ctrl Z, Ctrl Shift Z", "undo and redo what was done on a chart"],
   ["Backspace", "back to the screen this one was opened from"],
   ["?", "these keys"],
 ];
