@@ -2,6 +2,9 @@ import type { DrawnMark, DrawnRibbon, Plotted, StateTone } from "@studies/chart/
 import { FONT, type ChartTheme } from "./chart-theme";
 import type { LineStyle } from "./plot-styles";
 
+/** Bars in view up to which each is drawn by itself. */
+export const FINE = 900;
+
 const blank = (x: number) => (x === x ? x : "-");
 
 /** Lines, bars and dots of a plot in a frame; on the prices as they are placed on their axis. */
@@ -22,6 +25,8 @@ export function lineSeriesOf(
       return {
         ...shared,
         type: "bar" as const,
+        large: true,
+        largeThreshold: FINE,
         barWidth: "40%",
         barMinWidth: 1,
         barMaxWidth: 5,

@@ -6,7 +6,7 @@ import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from ".
 import { drawingSeries } from "./drawing-series";
 import { edgeLabelSeries } from "./edge-labels";
 import { PANE_NAME, plotLayout, RIBBON_NAME, type Place } from "./plot-layout";
-import { guideLines, lineSeriesOf, markSeries, paneMarks, ribbonSeries } from "./plot-series";
+import { FINE, guideLines, lineSeriesOf, markSeries, paneMarks, ribbonSeries } from "./plot-series";
 import { COMPARED_COLOURS, plotStyles } from "./plot-styles";
 import { LONG, priceAxis, zooms, type PriceScale } from "./price-axis";
 import type { PriceChart } from "./price-chart-data";
@@ -126,6 +126,9 @@ function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number
     {
       type: "candlestick",
       name: "price",
+      // With more bars in view than pixels their bodies cannot be seen: strokes are drawn in one go.
+      large: true,
+      largeThreshold: FINE,
       data: Array.from(close, (c, k) => {
         const value = [blank(placed(open[k]!)), blank(placed(c)), blank(placed(low[k]!)), blank(placed(high[k]!))];
         return data.inProgress && k === last
