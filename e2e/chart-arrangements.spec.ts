@@ -110,7 +110,7 @@ test("the picture in view leaves as PNG and as SVG, with title, date and legend"
       page.getByRole("button", { name: kind, exact: true }).click(),
     ]);
     expect(download.suggestedFilename()).toMatch(new RegExp(`^ALBRO-daily-\\d{4}-\\d\\d-\\d\\d\\.${kind.toLowerCase()}$`));
-    return readFileSync((await download.path()));
+    return readFileSync(await download.path());
   };
   const svg = (await picture("SVG")).toString("utf8");
   expect(svg).toContain("Aldane broad, daily");
