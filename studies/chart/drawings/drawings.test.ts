@@ -132,6 +132,22 @@ describe("a drawing on a chart", () => {
       expect(isoDate(weekly.extremeDays!.low[k]!)).toBe(isoDate(day(low)));
     });
   });
+  it("has a point on a date without a session on the session before it", () => {
+    const friday = 44;
+    expect(day(friday + 1) - day(friday)).toBe(3);
+    const at = (from: number) => {
+      const version = {
+        ...line.versions[0]!,
+        points: [
+          { day: from, price: 40 },
+          { day: day(100), price: 45 },
+        ],
+      };
+      return drawn(299, [{ ...line, versions: [version] }]).drawings[0]!;
+    };
+    expect(at(day(friday) + 1)).toMatchObject({ words: at(day(friday)).words, lines: at(day(friday)).lines });
+    expect(at(day(friday + 1)).words).not.toBe(at(day(friday)).words);
+  });
   it("of every kind has words and a shape", () => {
     const at = (s: number, price: number) => ({ day: day(s), price });
     const kinds = [

@@ -99,6 +99,26 @@ describe("what is drawn", () => {
     expect(own!.marks!.map((m) => [m.sample, m.sign])).toEqual(turns);
     expect(own!.params).toEqual([]);
   });
+  it("marks the session on which a report that was expected had come, also where its date had none", () => {
+    const day = (s: number) => data.panel.sessions[s]!;
+    // Known on session 10: the next on session 30; on 31: the Saturday after session 44; nothing after it.
+    const known = [day(10), day(31)];
+    const nextReport = [day(30), day(44) + 1];
+    const fundamentals = {
+      offset: Int32Array.of(0, 2, 2, 2),
+      known: Int32Array.from(known),
+      values: Float64Array.from(nextReport.flatMap((next) => [NaN, NaN, NaN, NaN, NaN, NaN, next])),
+    };
+    const own = { ...data, fundamentals };
+    const marked = (t: number) => {
+      const r = chart.ask(new Market(own, t), chart.params.parse({ ticker: "AAA", plot: ["reports"], history: 20_000 }))!;
+      return [r.plots[0]!.marks!.map((m) => m.sample), r.plots[0]!.value] as const;
+    };
+    expect(marked(29)[0]).toEqual([]);
+    expect(marked(30)[0]).toEqual([30]);
+    expect(marked(44)).toEqual([[30], expect.stringContaining("next ")]);
+    expect(marked(45)).toEqual([[30, 45], "none known"]);
+  });
   it("numbers the turns from the first one shown", () => {
     const [own] = drawn("AAA", ["swings"]).plots;
     const numbers = own!.lines![0]!.numbers!;
@@ -138,7 +158,7 @@ describe("the words of a plot", () => {
     expect(guideWords(Float64Array.of(50, 55), [20, 80], "percent", "daily")).toBe("between 20 and 80, rising for 1 session");
   });
   it("tell an average's direction over five bars and the close from it", () => {
-    expect(overlayWords(Float64Array.of(10, 9, 9, 9, 9, 10.5), 10.92, 0.6)).toBe("rising; close 4.0% above (0.7 ATR)");
+    expect(overlayWords(Float64Array.of(10, 11, 11, 11, 11, 10.5), 10.92, 0.6)).toBe("rising; close 4.0% above (0.7 ATR)");
     expect(overlayWords(Float64Array.of(10, 9, 9, 9, 9, 8), 7, NaN)).toBe("falling; close 12.5% below");
     expect([999, 61_240, 1_240_000, 3.1e9].map(compact)).toEqual(["999", "61k", "1.24m", "3.10bn"]);
   });
