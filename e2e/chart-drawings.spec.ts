@@ -89,6 +89,9 @@ test("a level is changed, renamed, hidden, copied and removed; before it was mad
   await page.getByLabel("copy to of Ceiling").fill(other.toLowerCase());
   await page.keyboard.press("Enter");
   await expect(legend(page).getByRole("status")).toContainText(`Ceiling was copied to ${other}`);
+  await page.getByLabel("copy to of Ceiling").fill("nobody");
+  await page.keyboard.press("Enter");
+  await expect(legend(page).getByRole("alert")).toContainText('There is no instrument "NOBODY" to draw on.');
   await line(page, /^Level Ceiling/).focus();
   await page.keyboard.press("h");
   await expect(page).toHaveURL(/hide=/);

@@ -89,6 +89,7 @@ test("the control sentences change what is shown, and the address says so", asyn
   await expect(page).toHaveURL(/history=1260/);
   await page.getByText("The latest 20 sessions as figures").click();
   await expect(page.getByRole("row", { name: /2026/ }).first()).toBeVisible();
+  await expect(page.getByRole("columnheader", { name: "SMA 200" })).toBeVisible();
 });
 
 test("a member in the plot or the table leads to its chart", async ({ page }) => {

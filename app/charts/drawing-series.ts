@@ -89,7 +89,11 @@ function shapesOf(drawing: DrawnDrawing, box: Params["coordSys"], colour: string
       if (words === "") return [];
       const isLabel = drawing.kind === "label";
       return [
-        text(x + (isLabel ? 6 : 0), y - 5, words, { align: isLabel ? "left" : "center", verticalAlign: "bottom" }),
+        // Near the right edge a text ends at its point.
+        text(x + (isLabel ? 6 : 0), y - 5, words, {
+          align: x > right - 7 * words.length ? "right" : isLabel ? "left" : "center",
+          verticalAlign: "bottom",
+        }),
         { type: "circle" as const, shape: { cx: x, cy: y, r: 2.5 }, style: { fill: colour } },
       ];
     }),
