@@ -88,10 +88,11 @@ function shapesOf(drawing: DrawnDrawing, box: Params["coordSys"], colour: string
       const [x, y] = points[k] ?? [0, 0];
       if (words === "") return [];
       const isLabel = drawing.kind === "label";
+      const isCut = x > right - 7 * words.length;
       return [
         // Near the right edge a text ends at its point.
-        text(x + (isLabel ? 6 : 0), y - 5, words, {
-          align: x > right - 7 * words.length ? "right" : isLabel ? "left" : "center",
+        text(isCut ? Math.min(x, right - 4) : x + (isLabel ? 6 : 0), y - 5, words, {
+          align: isCut ? "right" : isLabel ? "left" : "center",
           verticalAlign: "bottom",
         }),
         { type: "circle" as const, shape: { cx: x, cy: y, r: 2.5 }, style: { fill: colour } },

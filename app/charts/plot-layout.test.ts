@@ -3,10 +3,20 @@ import { plotLayout } from "./plot-layout";
 import { plotStyles } from "./plot-styles";
 
 const plot = (text: string, place: "price" | "pane" | "ribbon" | "marks", more: object = {}) => ({
-  ...{ text, title: text, place, hidden: false, lines: place === "pane" ? [{} as never] : [], ribbons: [] },
+  ...{
+    text,
+    title: text,
+    place,
+    hidden: false,
+    lines: place === "pane" ? [{ name: text, values: Float64Array.of(NaN, 1), style: "line" as const }] : [],
+    ribbons: [],
+  },
   ...more,
 });
-const ribbon = (n: number) => plot("lanes", "ribbon", { ribbons: Array.from({ length: n }, () => ({}) as never) });
+const ribbon = (n: number) =>
+  plot("lanes", "ribbon", {
+    ribbons: Array.from({ length: n }, () => ({ name: "", states: Int8Array.of(-1, 0), words: ["Up"], tones: [1 as const] })),
+  });
 
 describe("the places of plots", () => {
   it("stand under each other without meeting, however many there are, the prices highest", () => {

@@ -22,14 +22,18 @@ export const RIBBON_NAME = 3.2;
 /** What the prices keep at least. */
 const LEAST = 40;
 
-/** Where everything stands, the prices first: panes in their order, ribbons under them. */
+const isKnown = (x: number) => !Number.isNaN(x);
+
+/** Where everything stands, the prices first: panes in their order, ribbons under them; what has no value yet has no place. */
 export function plotLayout(plots: readonly Placed[], under: number): Place[] {
   const shown = plots.filter((p) => !p.hidden);
   const panes = shown
-    .filter((p) => p.place === "pane" && (p.lines ?? []).length > 0)
+    .filter((p) => p.place === "pane" && (p.lines ?? []).some(({ values }) => values.some(isKnown)))
     .map((plot) => ({ plot, height: plot.text.startsWith("volume") ? LOW_PANE : PANE }));
   const bands = shown.flatMap((plot) =>
-    plot.place === "ribbon" ? (plot.ribbons ?? []).map((_, ribbon) => ({ plot, ribbon })) : [],
+    plot.place === "ribbon"
+      ? (plot.ribbons ?? []).flatMap(({ states }, ribbon) => (states.some((state) => state >= 0) ? [{ plot, ribbon }] : []))
+      : [],
   );
   const whole = 100 - under - 1.5;
   const fixed = PANE_NAME * panes.length + (RIBBON_NAME + RIBBON) * bands.length;

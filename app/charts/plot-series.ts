@@ -18,7 +18,7 @@ export function lineSeriesOf(
   const own = theme[style.colour];
   const inPane = axis > 0;
   const several = (plot.lines ?? []).length > 1;
-  return (plot.lines ?? []).map(({ name, values, style: kind, numbers }) => {
+  return (plot.lines ?? []).map(({ name, values, style: kind, numbers }, k, all) => {
     const data = Array.from(values, (x) => blank(axis === 0 ? placed(x) : x));
     const shared = { name: `${plot.title}, ${name}`, data, xAxisIndex: axis, yAxisIndex: axis, silent: true };
     if (kind === "bars")
@@ -33,7 +33,8 @@ export function lineSeriesOf(
         itemStyle: { color: theme.soft },
       };
     // On the prices the secondary line of a plot is dotted, in a pane it has the accent.
-    const colour = kind === "thin" && inPane ? theme.indigo : own;
+    const isSecond = inPane && kind === "line" && all.findIndex((line) => line.style === "line") !== k;
+    const colour = kind === "thin" && inPane ? theme.indigo : isSecond ? theme.soft : own;
     const isDots = kind === "dots";
     return {
       ...shared,

@@ -32,11 +32,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
   // Room for the dates, and for the overview of a long history.
   const isLong = dates.length > LONG;
   const places = plotLayout(data.plots, isLong ? 7.6 : 4.6);
-  const axisOf = (plot: Plotted, ribbon?: number) =>
-    Math.max(
-      0,
-      places.findIndex((p) => p.plot === plot && p.ribbon === ribbon),
-    );
+  const axisOf = (plot: Plotted, ribbon?: number) => places.findIndex((p) => p.plot === plot && p.ribbon === ribbon);
   const tint = shown.find((plot) => plot.tint)?.tint;
   // Marks of a window take the place of the regime's tint.
   const areas = data.window ? windowAreas(theme, data, data.window) : tint ? regimeAreas(theme, dates, tint.states) : [];
@@ -52,12 +48,16 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
       ...bars(theme, data, placed, areas),
       ...shown.flatMap((plot) => {
         const axis = plot.place === "pane" ? axisOf(plot) : 0;
+        if (axis < 0) return [];
         const lines = lineSeriesOf(theme, plot, styles.get(plot.text)!, axis, placed);
         const guides = axis > 0 ? guideLines(theme, plot.guides) : {};
         const marks = plot.marks ?? [];
         return [
           ...lines.map((line, k) => (k === 0 ? { ...line, ...guides } : line)),
-          ...(plot.ribbons ?? []).map((ribbon, k) => ribbonSeries(theme, ribbon, axisOf(plot, k))),
+          ...(plot.ribbons ?? []).flatMap((ribbon, k) => {
+            const own = axisOf(plot, k);
+            return own < 0 ? [] : [ribbonSeries(theme, ribbon, own)];
+          }),
           ...(marks.length > 0 && axis > 0 ? [paneMarks(theme, plot, axis)] : []),
           ...(marks.length > 0 && axis === 0 ? [markSeries(theme, plot.title, marks, extremesOf(data, placed))] : []),
         ];
