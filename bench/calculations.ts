@@ -14,6 +14,7 @@ import { checksum, participationInC, rotationRow } from "./c-references";
 import { conditionRows } from "./conditions";
 import { row, shortest, timed } from "./rows";
 import { seasonRows } from "./seasons";
+import { strategyRows } from "./strategies";
 
 /** Rows of the calculation by itself, on the whole demo. */
 export async function calculationRows(database: string, folder: string): Promise<void> {
@@ -82,5 +83,6 @@ export async function calculationRows(database: string, folder: string): Promise
   row("four lanes over all history", timed(() => deriveWhole(whole, laneColumns))[1]);
   conditionRows(whole, folder);
   seasonRows(whole, folder);
+  strategyRows(whole);
   await db.destroy();
 }

@@ -143,6 +143,8 @@ for (const theme of ["paper", "lamp"] as const) {
       "/groups?peers=industry&focus=sector:Shipyards",
       "/groups?in=sector:Shipyards",
       "/chart/ALBRO?asof=2025-03-14",
+      "/chart/ALBRO?plot=rsi_14&enter=its close is above its 20-session simple average",
+      "/precedents",
       "/rotation",
       "/rotation?set=stock&beside=flat",
       "/groups?peers=world",

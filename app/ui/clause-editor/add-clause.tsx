@@ -23,8 +23,9 @@ export function AddClause({ example, onAdd, onLeaveUp }: Props) {
     setOpen(false);
     onAdd(rule);
   };
+  const isOpen = open && text.trim() !== "";
   return (
-    <Popover.Root open={open && text.trim() !== ""} onOpenChange={setOpen}>
+    <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Command label="Add a clause" shouldFilter={false} loop className="w-full">
         <Popover.Anchor asChild>
           <Command.Input
@@ -50,6 +51,8 @@ export function AddClause({ example, onAdd, onLeaveUp }: Props) {
             className="w-full max-w-[460px] border-b border-rule bg-transparent py-0.5 font-serif text-[15px] outline-none placeholder:text-soft placeholder:italic focus:border-indigo"
           />
         </Popover.Anchor>
+        {/* What the field says that it controls is there while nothing is offered, too. */}
+        {!isOpen && <Command.List hidden />}
         <Popover.Portal>
           <Popover.Content
             align="start"

@@ -65,6 +65,8 @@ export function AddField({ input, twin, offered, systems, onAdd }: Props) {
             <kbd>a</kbd>
           </div>
         </Popover.Anchor>
+        {/* What the field says that it controls is there while nothing is offered, too. */}
+        {!isOpen && <Command.List hidden />}
         <Popover.Portal>
           <Popover.Content
             side="top"
