@@ -26,7 +26,7 @@ export function AddClause({ example, onAdd, onLeaveUp }: Props) {
   const isOpen = open && text.trim() !== "";
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Command label="Add a clause" shouldFilter={false} loop className="w-full">
+      <Command shouldFilter={false} loop className="w-full">
         <Popover.Anchor asChild>
           <Command.Input
             ref={input}
