@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Item } from "@server/items.server";
+import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
 import { WordPopover } from "~/ui/word-popover";
 import { findArrangement, KEYED, type Arrangement } from "./arrangements";
@@ -53,12 +54,11 @@ export function ArrangementMenu({ all, usual, isUsual, now, onApply }: Props) {
             ))}
           </ul>
           {removed && (
-            <p role="status" className="px-2 py-1 text-amber">
-              “{removed.name}” was deleted.{" "}
-              <button type="button" className="figure-link" onClick={() => void save("arrangement", removed.name, removed.body)}>
-                Put it back
-              </button>
-            </p>
+            <RemovedItem
+              className="px-2 py-1"
+              name={removed.name}
+              onPutBack={() => void save("arrangement", removed.name, removed.body)}
+            />
           )}
           {present && present.name !== usual && (
             <button

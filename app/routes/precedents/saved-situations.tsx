@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { JudgedSituation } from "~/saved-situations.server";
+import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
 import type { Situation } from "./situation";
 
@@ -13,12 +14,7 @@ export function SavedSituations({ saved, current }: { saved: readonly JudgedSitu
     <section aria-label="Saved situations" className="mt-6">
       <h2 className="heading border-b border-ink/60 pb-1">Saved situations</h2>
       {removed && (
-        <p role="status" className="mt-2 text-amber">
-          “{removed.name}” was deleted.{" "}
-          <button type="button" className="figure-link" onClick={() => void save("situation", removed.name, removed.body)}>
-            Put it back
-          </button>
-        </p>
+        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => void save("situation", removed.name, removed.body)} />
       )}
       <ul>
         {saved.map((s) => (

@@ -1,4 +1,5 @@
 import type { Item } from "@server/items.server";
+import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
 import { addressOfStrategy, type StrategyBody } from "./strategy-address";
 
@@ -36,14 +37,7 @@ export function SavedStrategies({ saved, body, onApply }: Props) {
           </button>
         </span>
       ))}
-      {removed && (
-        <span role="status" className="text-amber">
-          “{removed.name}” was deleted.{" "}
-          <button type="button" className="figure-link" onClick={() => void save("strategy", removed.name, removed.body)}>
-            Put it back
-          </button>
-        </span>
-      )}
+      {removed && <RemovedItem name={removed.name} onPutBack={() => void save("strategy", removed.name, removed.body)} />}
       {body && (
         <form
           className="flex items-baseline gap-2"
