@@ -1,13 +1,7 @@
 import type { DrawnDrawing } from "@studies/chart/drawings/drawn-drawing";
 import { price } from "@studies/words/words";
 import { FONT, type ChartTheme } from "./chart-theme";
-
-interface Api {
-  coord(point: readonly [number, number]): [number, number];
-}
-interface Params {
-  readonly coordSys: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-}
+import type { RenderApi, RenderParams } from "./render-item";
 
 /** A drawing of the analyst's on the prices: heavier than what is calculated; one made later is grey. */
 export function drawingSeries(theme: ChartTheme, drawing: DrawnDrawing, placed: (x: number) => number): object[] {
@@ -31,7 +25,7 @@ export function drawingSeries(theme: ChartTheme, drawing: DrawnDrawing, placed: 
       clip: true,
       encode: { x: -1, y: -1 },
       data: [[0]],
-      renderItem: ({ coordSys }: Params, api: Api) => ({
+      renderItem: ({ coordSys }: RenderParams, api: RenderApi) => ({
         type: "group" as const,
         children: shapesOf(drawing, coordSys, colour, (sample, y) => api.coord([sample, placed(y)])),
       }),
@@ -42,7 +36,7 @@ export function drawingSeries(theme: ChartTheme, drawing: DrawnDrawing, placed: 
 type ToPixel = (sample: number, price: number) => readonly [number, number];
 
 /** What a drawing has beside its lines: a zone's band, a path with its texts, levels to the right of it. */
-function shapesOf(drawing: DrawnDrawing, box: Params["coordSys"], colour: string, at: ToPixel): object[] {
+function shapesOf(drawing: DrawnDrawing, box: RenderParams["coordSys"], colour: string, at: ToPixel): object[] {
   const { zone, path, levels, texts } = drawing;
   const right = box.x + box.width;
   const line = (x1: number, y1: number, x2: number, y2: number, style: object) => ({

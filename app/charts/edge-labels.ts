@@ -1,4 +1,5 @@
 import { FONT, type ChartTheme } from "./chart-theme";
+import type { RenderApi, RenderParams } from "./render-item";
 import { spreadLabels } from "./spread-labels";
 
 /** A level of a chart with what is written of it at the right edge. */
@@ -12,14 +13,6 @@ const HEIGHT = 14;
 const AXIS = 44;
 const LEADER = 12;
 
-interface Api {
-  coord(point: readonly [number, number]): [number, number];
-}
-interface Params {
-  readonly dataIndex: number;
-  readonly coordSys: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-}
-
 /** Levels as dotted lines with their texts at the right edge; texts that would meet are moved apart, each with a leader. */
 export function edgeLabelSeries(theme: ChartTheme, labels: readonly EdgeLabel[], grid = 0) {
   return {
@@ -30,7 +23,7 @@ export function edgeLabelSeries(theme: ChartTheme, labels: readonly EdgeLabel[],
     silent: true,
     clip: false,
     data: labels.map((l) => [0, l.y]),
-    renderItem: ({ dataIndex, coordSys }: Params, api: Api) => {
+    renderItem: ({ dataIndex, coordSys }: RenderParams, api: RenderApi) => {
       const at = labels.map((l) => api.coord([0, l.y])[1]);
       const y = at[dataIndex]!;
       const to = spreadLabels(at, HEIGHT, coordSys.y - HEIGHT / 2, coordSys.y + coordSys.height + HEIGHT / 2)[dataIndex]!;

@@ -1,6 +1,8 @@
 import type { DrawnMark, DrawnRibbon, Plotted, StateTone } from "@studies/chart/plots/drawn";
 import { FONT, type ChartTheme } from "./chart-theme";
 import type { LineStyle } from "./plot-styles";
+import type { RenderApi, RenderParams } from "./render-item";
+import { runsOf } from "./runs-of";
 
 /** Bars in view up to which each is drawn by itself. */
 export const FINE = 900;
@@ -82,32 +84,10 @@ export function guideLines(theme: ChartTheme, guides: readonly number[]) {
   };
 }
 
-interface Api {
-  value(dimension: number): number;
-  coord(point: readonly [number, number]): [number, number];
-  size(of: readonly [number, number]): [number, number];
-}
-interface Params {
-  readonly dataIndex: number;
-  readonly coordSys: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-}
-
 /** The colour and strength of a state by how it counts. */
-export function stateFill(theme: ChartTheme, tone: StateTone): { readonly fill: string; readonly opacity: number } {
+function stateFill(theme: ChartTheme, tone: StateTone): { readonly fill: string; readonly opacity: number } {
   if (tone === 0) return { fill: theme.rule, opacity: 0.55 };
   return { fill: tone > 0 ? theme.teal : theme.rust, opacity: Math.abs(tone) < 1 ? 0.28 : 0.6 };
-}
-
-/** Runs of one state: first sample, last sample, state. */
-export function runsOf(states: Int8Array): [number, number, number][] {
-  const runs: [number, number, number][] = [];
-  for (let start = 0; start < states.length;) {
-    let end = start;
-    while (end + 1 < states.length && states[end + 1] === states[start]) end++;
-    if (states[start]! >= 0) runs.push([start, end, states[start]!]);
-    start = end + 1;
-  }
-  return runs;
 }
 
 /** A band of states over time; the word stands in a run with room for it. */
@@ -120,8 +100,8 @@ export function ribbonSeries(theme: ChartTheme, { name, states, words, tones }: 
     silent: true,
     clip: true,
     encode: { x: [0, 1], y: -1 },
-    data: runsOf(states),
-    renderItem: ({ coordSys }: Params, api: Api) => {
+    data: runsOf(states).filter(([, , state]) => state >= 0),
+    renderItem: ({ coordSys }: RenderParams, api: RenderApi) => {
       const half = api.size([1, 0])[0] / 2;
       const left = Math.max(coordSys.x, api.coord([api.value(0), 0])[0] - half);
       const right = Math.min(coordSys.x + coordSys.width, api.coord([api.value(1), 0])[0] + half);
@@ -182,7 +162,7 @@ export function markSeries(
     clip: true,
     encode: { x: 0, y: -1 },
     data: marks.map((m) => [m.sample]),
-    renderItem: ({ dataIndex, coordSys }: Params, api: Api) => {
+    renderItem: ({ dataIndex, coordSys }: RenderParams, api: RenderApi) => {
       const { sample, sign } = marks[dataIndex]!;
       const x = api.coord([sample, 0])[0];
       if (x < coordSys.x || x > coordSys.x + coordSys.width) return undefined;

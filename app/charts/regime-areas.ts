@@ -1,3 +1,4 @@
+import { runsOf } from "./runs-of";
 import { FONT, type ChartTheme } from "./chart-theme";
 
 /** Directions of the regime by their codes. */
@@ -6,10 +7,7 @@ export const DIRECTION_WORDS = ["falling", "ranging", "rising"];
 /** Tints behind a line where the regime rises or falls, named where there is room. */
 export function regimeAreas(theme: ChartTheme, dates: readonly string[], direction: Int8Array): object[] {
   const areas: object[] = [];
-  for (let start = 0; start < direction.length;) {
-    let end = start;
-    while (end + 1 < direction.length && direction[end + 1] === direction[start]) end++;
-    const state = direction[start]!;
+  for (const [start, end, state] of runsOf(direction)) {
     if (state === 0 || state === 2) {
       const colour = state === 2 ? theme.teal : theme.rust;
       const wide = end - start > direction.length / 12;
@@ -23,7 +21,6 @@ export function regimeAreas(theme: ChartTheme, dates: readonly string[], directi
         { xAxis: dates[end] },
       ]);
     }
-    start = end + 1;
   }
   return areas;
 }

@@ -4,6 +4,7 @@ import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
 import { LANES } from "@core/timing/lane-names";
 import { date, fixed, signed } from "@studies/words/words";
 import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
+import { runsOf } from "./runs-of";
 
 export interface TimingChart {
   readonly days: Int32Array;
@@ -110,19 +111,16 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
       },
       {
         ...line("lanes", new Float64Array(dates.length).fill(NaN), 2, theme.ink, 0),
-        markArea: { silent: true, data: ribbons.flatMap((r, k) => runsOf(theme, r.states, dates, k)) },
+        markArea: { silent: true, data: ribbons.flatMap((r, k) => ribbonAreas(theme, r.states, dates, k)) },
       },
     ],
   };
 }
 
 /** The runs of one ribbon as areas: solid teal for up; for down, rust and lower, so that colour does not say it alone. */
-function runsOf(theme: ChartTheme, states: Int8Array, dates: readonly string[], row: number): object[] {
+function ribbonAreas(theme: ChartTheme, states: Int8Array, dates: readonly string[], row: number): object[] {
   const areas: object[] = [];
-  for (let start = 0; start < states.length;) {
-    let end = start;
-    while (end + 1 < states.length && states[end + 1] === states[start]) end++;
-    const state = states[start]!;
+  for (const [start, end, state] of runsOf(states)) {
     if (state !== 0) {
       const [top, bottom] = state > 0 ? [row + 0.08, row + 0.88] : [row + 0.55, row + 0.88];
       areas.push([
@@ -130,7 +128,6 @@ function runsOf(theme: ChartTheme, states: Int8Array, dates: readonly string[], 
         { coord: [Math.min(dates.length - 1, end + 1), bottom] },
       ]);
     }
-    start = end + 1;
   }
   return areas;
 }

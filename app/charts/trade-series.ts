@@ -1,11 +1,7 @@
 import { firstFrom } from "@core/columns/first-from";
 import type { ChartTheme } from "./chart-theme";
 import type { ChartTrade, PriceChart } from "./price-chart-data";
-
-interface Api {
-  value(dimension: number): number;
-  coord(point: readonly [number, number]): [number, number];
-}
+import type { RenderApi } from "./render-item";
 
 /** Trades as thin chords from entry to exit, by what they made; one that is open is dashed to the last close. */
 export function tradeSeries(
@@ -38,7 +34,7 @@ export function tradeSeries(
     z: 4,
     encode: { x: [0, 2], y: -1 },
     data: rows,
-    renderItem: (_: unknown, api: Api) => {
+    renderItem: (_: unknown, api: RenderApi) => {
       const [x1, y1] = api.coord([api.value(0), api.value(1)]);
       const [x2, y2] = api.coord([api.value(2), api.value(3)]);
       const colour = api.value(4) >= 0 ? theme.teal : theme.rust;

@@ -1,27 +1,22 @@
-import { align, atr, atSamples, firstFrom, isAbove, isoDate, SAMPLINGS, simpleReturnAt, type BarColumn } from "@core";
+import { align, atr, atSamples, firstFrom, isoDate, SAMPLINGS, type BarColumn } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
-import { FUNDAMENTAL_FIELDS, type FundamentalField } from "@studies/market/market-data";
-import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
-import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
-import { date, fixed, list, price, signedPercent } from "@studies/words/words";
+import { date, fixed, price, signedPercent } from "@studies/words/words";
 import { referenceColumns } from "@studies/columns/composites";
 import { windowMarks, windowSentence } from "@studies/seasons/window-marks";
 import { findWindow } from "@studies/seasons/window-text";
-import { stopSideColumn } from "@studies/columns/trailing-stops";
 import { tableOfColumns } from "@studies/table";
+import { factsOf } from "./chart-facts";
 import { drawDrawing } from "./drawings/draw-drawing";
 import { savedDrawing, type SavedDrawing } from "./drawings/drawing-schema";
 import type { DrawnDrawing } from "./drawings/drawn-drawing";
-import type { Plotted } from "./plots/drawn";
 import { drawPlot } from "./plots/draw-plot";
-import { plotOf } from "./plots/plot";
 import { plotContext } from "./plots/plot-context";
+import { BAR_UNITS } from "./plots/bar-units";
 import { plotsParam, readPlots } from "./plots/plots-param";
+import { standingWords } from "./standing-words";
 import { barsOfShown, closesOn, extremeDays, samplesOfShown, shownOf, type Shown, type ShownSamples } from "./shown";
-
-const NOTHING_KNOWN = Object.fromEntries(FUNDAMENTAL_FIELDS.map((field) => [field, NaN])) as Record<FundamentalField, number>;
 
 /** Lines that can be told apart beside the candles. */
 const MOST_COMPARED = 5;
@@ -163,7 +158,7 @@ export const chart = defineStudy({
     if (!r) return [["There is no such instrument at this date."]];
     const f = r.facts;
     if (Number.isNaN(f.close)) return [[`${r.name} has no bar on this session; its last was on ${date(f.lastBar)}.`]];
-    const standing = standingWords(r.plots, f.close, { daily: "session", weekly: "week", monthly: "month" }[r.sampling]);
+    const standing = standingWords(r.plots, f.close, BAR_UNITS[r.sampling]);
     const sentences: Sentence[] = [
       [
         `${r.name} closed at `,
@@ -219,56 +214,4 @@ function drawingsOn({ shown, ...on }: DrawnOn, drawings: readonly SavedDrawing[]
   const bars = barsOfShown(shown);
   const range = atr(bars, 14);
   return drawings.flatMap((drawing) => drawDrawing({ ...on, bars, range, days: shown.days }, drawing) ?? []);
-}
-
-/** On which side of its averages the close is: "above its 20- but below its 50- and 200-session simple averages". */
-function standingWords(plots: readonly Plotted[], close: number, unit: string): string {
-  const averages = plots
-    .filter((plot) => !plot.hidden && ["sma", "ema"].includes(plotOf(plot.text).kind) && plot.params[1]?.value === "close")
-    .map((plot) => ({ kind: plotOf(plot.text).kind, n: plot.params[0]!.value, value: plot.lines![0]!.values.at(-1) ?? NaN }))
-    .filter((a) => !Number.isNaN(a.value));
-  const above = averages.filter((a) => isAbove(close, a.value));
-  const below = averages.filter((a) => !above.includes(a));
-  const sides = [["above", above] as const, ["below", below] as const].filter(([, of]) => of.length > 0);
-  const kinds = new Set(averages.map((a) => a.kind));
-  const words = sides.map(([side, of], k) => {
-    if (kinds.size > 1) return `${side} its ${list(of.map((a) => `${a.kind.toUpperCase()} ${a.n}`))}`;
-    const isLast = k === sides.length - 1;
-    const windows = list(of.map((a, i) => (isLast && i === of.length - 1 ? `${a.n}-${unit}` : `${a.n}-`)));
-    const kind = kinds.has("ema") ? "exponential" : "simple";
-    return `${side} its ${windows}${isLast ? ` ${kind} ${of.length === 1 ? "average" : "averages"}` : ""}`;
-  });
-  return words.length === 0 ? "" : `, ${words.join(" but ")}`;
-}
-
-/** Row of the bar n bars before a row, -1 for none. */
-function barsBack(close: Float64Array, t: number, n: number): number {
-  let bars = 0;
-  for (let s = t - 1; s >= 0; s--) if (!Number.isNaN(close[s]) && ++bars === n) return s;
-  return -1;
-}
-
-/** What is known on the last session: of its closes, against the index on its own sessions, and of a stock. */
-function factsOf({ part: market, instrument, days }: Shown, closes: Float64Array, reference: Float64Array | undefined) {
-  const t = closes.length - 1;
-  const r63 = simpleReturnAt(closes, t, 63);
-  const stock = instrument?.kind === "stock" ? instrument : undefined;
-  const industries = stock ? strengthOfGroups(market, "industry") : [];
-  const trend = stock ? trendOfStocks(market).get(stock.index) : undefined;
-  return {
-    close: closes[t]!,
-    lastBar: days[closes.findLastIndex((c) => !Number.isNaN(c))] ?? NaN,
-    r1: simpleReturnAt(closes, t, 1),
-    r5: simpleReturnAt(closes, t, 5),
-    r21: simpleReturnAt(closes, t, 21),
-    r63,
-    r126: simpleReturnAt(closes, t, 126),
-    /** r(63) less what the index made between the same two days. */
-    excess63: reference ? r63 - (reference[t]! / reference[barsBack(closes, t, 63)]! - 1) : NaN,
-    trend: trend?.trend ?? NaN,
-    stance: trend?.stance ?? "",
-    stopSide: instrument ? market.perInstrument(stopSideColumn, instrument.index)[market.lastSessionOf(instrument.index)]! : NaN,
-    industryStrength: industries.find((g) => g.name === stock?.industry)?.strength ?? NaN,
-    ...(instrument ? market.fundamentals(instrument.index) : NOTHING_KNOWN),
-  };
 }

@@ -5,7 +5,7 @@ import { tableOf, type Column } from "@studies/table";
 import { drawPlot } from "./plots/draw-plot";
 import type { Plotted } from "./plots/drawn";
 import { plotContext } from "./plots/plot-context";
-import type { ReadPlot } from "./plots/plot-kinds";
+import type { ReadPlot } from "./plots/read-plot";
 import { plotsParam, readPlots } from "./plots/plots-param";
 import { samplesOfShown, shownOf } from "./shown";
 

@@ -3,7 +3,7 @@ import { count, fixed, percent, signed } from "@studies/words/words";
 import { closesOn, shownOf } from "../shown";
 import type { Drawn, DrawnLine } from "./drawn";
 import type { PlotContext } from "./plot-context";
-import type { PlotKind } from "./plot-kinds";
+import type { PlotKind } from "./plot-kind";
 import { barCount, guideWords, motionWords, overlayWords, valueWords } from "./plot-words";
 
 /** A plot of measures: its lines, read by the first of them, or as its kind is read. */

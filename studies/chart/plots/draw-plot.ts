@@ -4,7 +4,7 @@ import { drawLines, drawRelative, drawSwings } from "./draw-lines";
 import { drawDividends, drawHolidays, drawLevels, drawReports, drawSystem } from "./draw-marks";
 import { drawLanes, drawRegime, drawStates, drawTrendSide } from "./draw-ribbons";
 import type { PlotContext } from "./plot-context";
-import type { ReadPlot } from "./plot-kinds";
+import type { ReadPlot } from "./read-plot";
 import { plotText } from "./plot";
 
 /**

@@ -1,4 +1,4 @@
-import type { PlotPlace } from "./plot-kinds";
+import type { PlotPlace } from "./plot-kind";
 
 /** A line of a plot, a value a sample. */
 export interface DrawnLine {

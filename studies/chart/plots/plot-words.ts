@@ -1,12 +1,11 @@
 import { isAbove, isBelow, type Sampling } from "@core";
 import type { MeasureUnit } from "@core/conditions/measure";
 import { count, fixed, percent, price, signedPercent } from "@studies/words/words";
-
-const UNIT = { daily: "session", weekly: "week", monthly: "month" } as const;
+import { BAR_UNITS } from "./bar-units";
 
 /** So many bars: "3 sessions", "1 week". */
 export function barCount(n: number, sampling: Sampling): string {
-  return count(n, UNIT[sampling]);
+  return count(n, BAR_UNITS[sampling]);
 }
 
 /** A value as its unit is written. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { readPlot, type ReadPlot } from "./plot-kinds";
+import { readPlot, type ReadPlot } from "./read-plot";
 
 /** So many that each can still be seen. */
 export const MOST_PLOTS = 16;

@@ -7,7 +7,8 @@ import { chart } from "../chart";
 import { plots } from "../plots";
 import { climaxes } from "./draw-lines";
 import { plotOf, plotText } from "./plot";
-import { PLOT_KINDS, readPlot } from "./plot-kinds";
+import { PLOT_KINDS } from "./plot-kinds";
+import { readPlot } from "./read-plot";
 import { compact, guideWords, motionWords, overlayWords, runLength } from "./plot-words";
 import { readTyped } from "./read-typed";
 

@@ -5,7 +5,9 @@ import { readMeasures } from "@core/conditions/read-measure";
 import { paramsOf } from "@core/conditions/measures";
 import { findWindow } from "@studies/seasons/window-text";
 import { plotText } from "./plot";
-import { PLOT_KINDS, readPlot, type PlotKind } from "./plot-kinds";
+import type { PlotKind } from "./plot-kind";
+import { PLOT_KINDS } from "./plot-kinds";
+import { readPlot } from "./read-plot";
 
 /** What can be put on a chart by typing: a plot, others to compare with, a date window, or a drawing. */
 export type TypedReading =
