@@ -44,7 +44,7 @@ export const chart = defineStudy({
       .describe("instruments or groups it is compared with, as tickers and keys; unknown ones are left out"),
     drawings: z
       .string()
-      .max(200_000)
+      .max(4_000_000)
       .default("[]")
       .transform((text, context) => {
         try {

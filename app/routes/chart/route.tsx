@@ -13,16 +13,14 @@ import { barWords } from "~/charts/bar-words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { priceChartOptions } from "~/charts/price-chart";
-import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
+import { hrefOf, parseHere, useHere } from "~/here";
 import { useFrameValue } from "~/frame-context";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
-import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { ArrangementMenu } from "./arrangement-menu";
-import { KEYED } from "./arrangements";
 import { listArrangements } from "./arrangements.server";
 import { drawingsOf } from "./drawings-of.server";
 import { ChartOverlay } from "./drawing/chart-overlay";
@@ -35,6 +33,7 @@ import { ExportPicture } from "./export-picture";
 import { Facts } from "./facts";
 import { AddField } from "./legend/add-field";
 import { ChartLegend } from "./legend/chart-legend";
+import { LastDone } from "./legend/last-done";
 import { StrategyPart } from "./strategy/strategy-part";
 import { strategyFrom } from "./strategy/strategy-address";
 import { strategyAsked } from "./strategy/strategy.server";
@@ -44,6 +43,7 @@ import { offeredFor } from "./offered";
 import { named, systemPlots, withRules } from "./own-systems.server";
 import { chartParams, HISTORIES, SAMPLING_CHOICES, SCALE_CHOICES, scaleFrom } from "./params";
 import { useChartChanges } from "./use-chart-changes";
+import { useChartKeys } from "./use-chart-keys";
 
 /** One instrument, and its place in the list it came from: `from` is a group, "focus", or nothing for its industry. */
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -110,7 +110,6 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
   const drawings = useChartDrawings(result, saved, scale === "log" ? "log" : "linear", changes.note);
   const [drawnChart, setDrawnChart] = useState<EChartsType>();
   const field = useRef<HTMLInputElement>(null);
-  const sample = (sampling: string) => void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
   const wayBack = useWayBack();
   const place = list ? list.tickers.indexOf(result.ticker) : -1;
   const hrefAt = (by: number) => neighbourHref(here, list, place + by, search);
@@ -119,30 +118,12 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     if (to) void navigate(to, { replace: true });
     return to !== undefined;
   };
-  const digits = arrangements.all.slice(0, KEYED).map((a, k) => [
-    String(k + 1),
-    () => {
-      changes.apply(a);
-    },
-  ]);
-  useKeys({
-    ...(Object.fromEntries(digits) as Record<string, () => void>),
-    ArrowDown: () => go(1),
-    ArrowUp: () => go(-1),
-    a: () => field.current?.focus(),
-    d: () => {
-      sample("daily");
-    },
-    w: () => {
-      sample("weekly");
-    },
-    "Shift+M": () => {
-      sample("monthly");
-    },
-    "$mod+z": () => changes.undo(),
-    "$mod+Shift+z": () => changes.redo(),
-    "$mod+y": () => changes.redo(),
-    Backspace: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
+  useChartKeys({
+    arrangements: arrangements.all,
+    changes,
+    add: () => field.current?.focus(),
+    go,
+    back: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
   const offered = offeredFor(result, market?.broadIndex);
   const add = (reading: TypedReading) => {
@@ -219,20 +200,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
               {drawings.error}
             </p>
           )}
-          <p role="status" className="mt-1.5 flex min-h-6 justify-between text-[12px] text-soft">
-            {changes.told ? (
-              <>
-                {changes.told.words}.
-                <button type="button" className="text-indigo hover:underline" onClick={() => changes.undo()}>
-                  undo
-                </button>
-              </>
-            ) : (
-              <span>
-                <kbd>a</kbd> adds, arrows walk the lines, <kbd>Del</kbd> removes
-              </span>
-            )}
-          </p>
+          <LastDone told={changes.told?.words} onUndo={changes.undo} />
         </ChartLegend>
       </div>
       <Facts chart={result} levels={loaderData.levels} />
