@@ -110,6 +110,7 @@ export * from "./precedents/re-dating";
 export * from "./precedents/as-it-would-have-read";
 export * from "./precedents/paths";
 export * from "./precedents/holding-curve";
+export * from "./indicators/volume-climaxes";
 export * from "./drawings/drawing";
 export * from "./drawings/line-value";
 export * from "./drawings/line-reading";

@@ -1,4 +1,4 @@
-import { isAbove, isBelow, measureOf, swings, type Params } from "@core";
+import { isAbove, isBelow, measureOf, swings, volumeClimaxes, type Params } from "@core";
 import { count, fixed, percent, signed } from "@studies/words/words";
 import { closesOn, shownOf } from "../shown";
 import type { Drawn, DrawnLine } from "./drawn";
@@ -70,36 +70,19 @@ function crossedWords(line: Float64Array, other: Float64Array, name: string, con
   return `${own === "" ? "" : `${own} `}${side > 0 ? "above" : "below"} ${name} for ${barCount(since, context.sampling)}`;
 }
 
-const CLIMAX = 3;
-const CLIMAX_CLOSES = 20;
-
-/** Samples with at least three times the average volume and the highest or lowest close of 20 (method 11). */
-export function climaxes(close: Float64Array, volume: Float64Array, average: Float64Array): { sample: number; sign: -1 | 1 }[] {
-  const own = Array.from(close.keys()).filter((k) => !Number.isNaN(close[k]));
-  return own.flatMap((k, i): { sample: number; sign: -1 | 1 }[] => {
-    if (i < CLIMAX_CLOSES - 1 || !(volume[k]! >= CLIMAX * average[k]!)) return [];
-    const before = own.slice(i - CLIMAX_CLOSES + 1, i);
-    if (before.every((j) => isBelow(close[k]!, close[j]!))) return [{ sample: k, sign: -1 }];
-    if (before.every((j) => isAbove(close[k]!, close[j]!))) return [{ sample: k, sign: 1 }];
-    return [];
-  });
-}
-
 function volumeWords({ samples, sampling }: PlotContext, lines: readonly DrawnLine[]): Drawn {
   const [volume, average] = [lines[0]!.values, lines[1]!.values];
   const k = volume.length - 1;
-  const found = climaxes(samples.bars.close, volume, average);
+  const found = volumeClimaxes(samples.bars.close, volume, average);
   const latest = found.at(-1);
   const times = volume[k]! / average[k]!;
   const said = Number.isNaN(times) ? "" : `${fixed(times, 1)} times its average`;
-  const last = latest
-    ? `; last climax ${barCount(k - latest.sample, sampling)} ago at a ${latest.sign > 0 ? "high" : "low"}`
-    : "";
+  const last = latest ? `; last climax ${barCount(k - latest.at, sampling)} ago at a ${latest.sign > 0 ? "high" : "low"}` : "";
   return {
     value: valueWords(volume[k] ?? NaN, "volume", NaN),
     says: `${said}${last}`,
     lines,
-    marks: found.map(({ sample, sign }) => ({ sample, sign: 0, words: `volume climax at a ${sign > 0 ? "high" : "low"}` })),
+    marks: found.map(({ at, sign }) => ({ sample: at, sign: 0, words: `volume climax at a ${sign > 0 ? "high" : "low"}` })),
   };
 }
 

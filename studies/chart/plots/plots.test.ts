@@ -5,7 +5,6 @@ import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { chart } from "../chart";
 import { plots } from "../plots";
-import { climaxes } from "./draw-lines";
 import { plotOf, plotText } from "./plot";
 import { PLOT_KINDS } from "./plot-kinds";
 import { readPlot } from "./read-plot";
@@ -126,19 +125,6 @@ describe("what is drawn", () => {
     expect(numbers.length).toBeGreaterThan(3);
     expect(numbers.map(([, text]) => text)).toEqual(numbers.map((_, k) => String(k + 1)));
     for (const [k] of numbers) expect(line({ plots: [own] } as never)[k]).toBe(wave[N - 200 + k]);
-  });
-});
-
-describe("volume climaxes", () => {
-  const close = Float64Array.from({ length: 30 }, (_, k) => 100 - k);
-  const average = new Float64Array(30).fill(100);
-  it("are at least three times the average at a close below each of the 19 before", () => {
-    const volume = new Float64Array(30).fill(100);
-    [18, 19, 25].forEach((k) => (volume[k] = 300));
-    volume[26] = 299;
-    expect(climaxes(close, volume, average)).toEqual([19, 25].map((sample) => ({ sample, sign: -1 })));
-    const equal = close.map((c, k) => (k === 25 ? close[24]! : c));
-    expect(climaxes(equal, volume, average)).toEqual([{ sample: 19, sign: -1 }]);
   });
 });
 
