@@ -9,7 +9,7 @@ import {
   type ZoneReading,
 } from "@core";
 import { count, date, fixed, none, percent, price, signedPercent } from "@studies/words/words";
-import { awayWords } from "../plots/plot-words";
+import { awayWords, shareOfLegWords } from "../plots/plot-words";
 import type { DrawnOnBars } from "./draw-drawing";
 
 const times = (n: number) => (n === 1 ? "once" : n === 2 ? "twice" : `${n} times`);
@@ -127,10 +127,8 @@ export function moveWords(on: DrawnOnBars, { target, due, done, reached, voided 
 export function swingsWords(on: DrawnOnBars, pivots: readonly Pivot[], running: Swings["running"]): string {
   const last = pivots.at(-1);
   if (!last || !running) return "no turn confirmed since";
-  const before = pivots.at(-2);
-  const share = before ? Math.abs(running.close - last.close) / Math.abs(last.close - before.close) : NaN;
   return said([
     `${count(pivots.length, "turn")}, the last a ${last.kind} on ${date(on.days[last.at]!)}`,
-    `now ${signedPercent(running.close / last.close - 1)} from it${Number.isNaN(share) ? "" : `, ${percent(share, 0)} of the leg before`}, not confirmed`,
+    `now ${signedPercent(running.close / last.close - 1)} from it${shareOfLegWords({ pivots, running })}, not confirmed`,
   ]);
 }

@@ -1,10 +1,10 @@
 import { isAbove, isBelow, measureOf, swings, volumeClimaxes, type Params } from "@core";
-import { count, fixed, percent, signed } from "@studies/words/words";
+import { count, fixed, percent, signedPercent } from "@studies/words/words";
 import { closesOn, shownOf } from "../shown";
 import type { Drawn, DrawnLine } from "./drawn";
 import type { PlotContext } from "./plot-context";
 import type { PlotKind } from "./plot-kind";
-import { barCount, guideWords, motionWords, overlayWords, valueWords } from "./plot-words";
+import { barCount, guideWords, motionWords, overlayWords, shareOfLegWords, valueWords } from "./plot-words";
 
 /** A plot of measures: its lines, read by the first of them, or as its kind is read. */
 export function drawLines(context: PlotContext, kind: PlotKind, params: Params): Drawn {
@@ -112,13 +112,10 @@ export function drawRelative(context: PlotContext, benchmark: string, start: num
 export function drawSwings({ shown, samples, sampling }: PlotContext, start: number): Drawn {
   const { bars } = samples;
   const { pivots, running } = swings(bars);
-  const from = Math.max(
-    0,
-    pivots.findIndex((p) => p.at >= start),
-  );
+  const own = pivots.filter((p) => p.at >= start);
   const values = new Float64Array(bars.close.length).fill(NaN);
   const numbers: [number, string][] = [];
-  pivots.slice(from).forEach((p, k) => {
+  own.forEach((p, k) => {
     values[p.at] = p.close;
     numbers.push([p.at, String(k + 1)]);
   });
@@ -127,13 +124,11 @@ export function drawSwings({ shown, samples, sampling }: PlotContext, start: num
   const lines = [{ name: "swings", values, style: "line" as const, numbers }];
   if (!last || !running) return { value: count(0, "turn"), says: `no turn of ${shown.name} is confirmed yet`, lines };
   const leg = running.close / last.close - 1;
-  const before = pivots.at(-2);
-  const size = before ? Math.abs(running.close - last.close) / Math.abs(last.close - before.close) : NaN;
   return {
     value: count(numbers.length, "turn"),
-    says: `now ${signed(100 * leg)}% from the ${last.kind} ${barCount(running.at - last.at, sampling)} before its ${
+    says: `now ${signedPercent(leg)} from the ${last.kind} ${barCount(running.at - last.at, sampling)} before its ${
       running.kind
-    }${Number.isNaN(size) ? "" : `, ${percent(size, 0)} of the leg before`}; not confirmed`,
+    }${shareOfLegWords({ pivots, running })}; not confirmed`,
     lines,
   };
 }

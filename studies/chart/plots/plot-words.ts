@@ -1,4 +1,4 @@
-import { isAbove, isBelow, type Sampling } from "@core";
+import { isAbove, isBelow, type Sampling, type Swings } from "@core";
 import type { MeasureUnit } from "@core/conditions/measure";
 import { count, fixed, percent, price, signedPercent } from "@studies/words/words";
 import { BAR_UNITS } from "./bar-units";
@@ -104,4 +104,11 @@ export function awayWords(level: number, close: number, range: number): string {
   if (side === "") return "close at it";
   const atrs = range > 0 ? ` (${fixed(Math.abs(close - level) / range, 1)} ATR)` : "";
   return `close ${percent(Math.abs(close / level - 1))} ${side}${atrs}`;
+}
+
+/** How much of the last finished leg the present one takes: ", 38% of the leg before", nothing before there are two turns. */
+export function shareOfLegWords({ pivots, running }: Pick<Swings, "pivots" | "running">): string {
+  const [before, last] = [pivots.at(-2), pivots.at(-1)];
+  if (!before || !last || !running) return "";
+  return `, ${percent(Math.abs(running.close - last.close) / Math.abs(last.close - before.close), 0)} of the leg before`;
 }

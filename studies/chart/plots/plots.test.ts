@@ -124,7 +124,18 @@ describe("what is drawn", () => {
     const numbers = own!.lines![0]!.numbers!;
     expect(numbers.length).toBeGreaterThan(3);
     expect(numbers.map(([, text]) => text)).toEqual(numbers.map((_, k) => String(k + 1)));
+    expect(own!.value).toBe(`${numbers.length} turns`);
+    expect(drawn("AAA", ["swings"], { history: 20 }).plots[0]!.lines![0]!.numbers!.length).toBeLessThan(2);
     for (const [k] of numbers) expect(line({ plots: [own] } as never)[k]).toBe(wave[N - 200 + k]);
+  });
+});
+
+describe("turns that lie before the bars in view", () => {
+  it("are not counted", () => {
+    const closes = wave.map((c, s) => (s < 300 ? c : wave[300]! + 0.01 * (s - 300)));
+    const calm = new Market(handMadeMarket([{ ticker: "CAL", closes }]), N - 1);
+    const r = chart.ask(calm, chart.params.parse({ ticker: "CAL", plot: ["swings"], history: 50 }))!;
+    expect([r.plots[0]!.value, r.plots[0]!.lines![0]!.numbers]).toEqual(["0 turns", []]);
   });
 });
 
