@@ -1,4 +1,4 @@
-import { align, atr, atSamples, firstFrom, isoDate, SAMPLINGS, type BarColumn } from "@core";
+import { align, atr, atSamples, isoDate, SAMPLINGS, type BarColumn } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
@@ -16,7 +16,7 @@ import { plotContext } from "./plots/plot-context";
 import { BAR_UNITS } from "./plots/bar-units";
 import { plotsParam, readPlots } from "./plots/plots-param";
 import { standingWords } from "./standing-words";
-import { barsOfShown, closesOn, extremeDays, samplesOfShown, shownOf, type Shown, type ShownSamples } from "./shown";
+import { barsOfShown, closesOn, extremeDays, samplesOfShown, shownOf, startOf, type Shown, type ShownSamples } from "./shown";
 
 /** Lines that can be told apart beside the candles. */
 const MOST_COMPARED = 5;
@@ -108,8 +108,7 @@ export const chart = defineStudy({
     const { days, instrument, part } = shown;
     const whole = shown.column("close");
     const samples = samplesOfShown(shown, sampling);
-    // The sample in which the history asked for begins is the first.
-    const start = firstFrom(samples.ends, days.length - history);
+    const start = startOf(shown, samples, history);
     const column = (name: BarColumn) => samples.bars[name].slice(start);
     const atEnds = (values: Float64Array) => atSamples(values, samples.ends).slice(start);
     const index = market.perSession(referenceColumns).close;

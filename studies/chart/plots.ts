@@ -7,7 +7,7 @@ import type { Plotted } from "./plots/drawn";
 import { plotContext } from "./plots/plot-context";
 import type { ReadPlot } from "./plots/read-plot";
 import { plotsParam, readPlots } from "./plots/plots-param";
-import { samplesOfShown, shownOf } from "./shown";
+import { samplesOfShown, shownOf, startOf } from "./shown";
 
 /** How plots of a chart read at its last bar, without the lines themselves: what a legend says. */
 export const plots = defineStudy({
@@ -15,6 +15,13 @@ export const plots = defineStudy({
   about: "What plots on a chart of an instrument say at its last bar: title, present value and words.",
   params: z.object({
     ticker: z.string().max(2000).describe("the instrument, or the key of a group for its composite"),
+    history: z.coerce
+      .number()
+      .int()
+      .min(20)
+      .max(20_000)
+      .default(252)
+      .describe("sessions in view: lines relative to another begin there"),
     sampling: z.enum(SAMPLINGS).default("daily").describe("by day, week or month"),
     plot: plotsParam.default([]).describe("plots, each as its kind and its values, such as ema_20 or rsi_14"),
   }),
@@ -23,13 +30,14 @@ export const plots = defineStudy({
     { ticker: "$stock", plot: ["ema_20", "rsi", "relative", "volume", "stance"] },
     { ticker: "$index", sampling: "monthly", plot: ["sma_10", "pressure"] },
   ],
-  ask(market, { ticker, sampling, plot }) {
+  ask(market, { ticker, history, sampling, plot }) {
     const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const samples = samplesOfShown(shown, sampling);
     const context = plotContext(market, ticker, shown, samples, sampling);
+    const start = startOf(shown, samples, history);
     // Hidden ones are read and not drawn.
-    const read = (own: ReadPlot) => drawPlot(context, { ...own, hidden: true }, 0);
+    const read = (own: ReadPlot) => drawPlot(context, { ...own, hidden: true }, start);
     return { asOf: market.asOf, ticker, name: shown.name, rows: readPlots(plot).map(read).map(asRow) };
   },
   reading: (r) =>

@@ -1,4 +1,4 @@
-import { align, sampledBars, samplesOf, type BarColumn, type Sampling } from "@core";
+import { align, firstFrom, sampledBars, samplesOf, type BarColumn, type Sampling } from "@core";
 import { compositeColumn, groupSeries } from "@studies/columns/composites";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { locate, onOwnDays } from "@studies/market/own-calendar";
@@ -81,6 +81,11 @@ export function samplesOfShown(shown: Shown, sampling: Sampling): ShownSamples {
   const { sessions, inProgress } = samplesOf(days, days.length - 1, sampling);
   if (sampling === "daily") return { days, bars: daily, ends: sessions, inProgress };
   return { ...sampledBars(daily, days, sampling), ends: sessions, inProgress };
+}
+
+/** The first sample in view: that in which the history asked for begins. */
+export function startOf({ days }: Shown, { ends }: ShownSamples, history: number): number {
+  return firstFrom(ends, days.length - history);
 }
 
 /** The first day of each sample, from one on, on which it had its high, its low and its open: where a point on one belongs. */

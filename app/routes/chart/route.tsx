@@ -133,7 +133,12 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     else changes.setWindow(reading.window, reading.title);
   };
   const twinOf = (study: string, own: Readonly<Record<string, string | readonly string[] | undefined>>) =>
-    hrefOf({ ...here, focus: [] }, `/data/${study}`, { ticker: result.ticker, sampling: params.sampling, ...own });
+    hrefOf({ ...here, focus: [] }, `/data/${study}`, {
+      ticker: result.ticker,
+      history: String(params.history),
+      sampling: params.sampling,
+      ...own,
+    });
   return (
     <>
       <div className="flex items-start justify-between gap-6">
@@ -143,7 +148,6 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
       <ControlSentence
         files={<ExportPicture drawn={drawnChart} chart={shown} scale={scale} />}
         twin={twinOf("chart", {
-          history: String(params.history),
           plot: result.plots.map((p) => p.text),
           window: params.window,
           with: params.with,

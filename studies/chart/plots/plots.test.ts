@@ -238,8 +238,9 @@ describe("what is typed", () => {
 
 describe("the study of what plots say", () => {
   it("says what the chart's legend says, without lines", () => {
-    const r = plots.ask(market, plots.params.parse({ ticker: "AAA", plot: ["ema_20", "rsi"] }))!;
-    const of = drawn("AAA", ["ema_20", "rsi"]).plots;
+    const asked = ["ema_20", "rsi", "relative", "swings", "levels"];
+    const r = plots.ask(market, plots.params.parse({ ticker: "AAA", plot: asked, history: 200 }))!;
+    const of = drawn("AAA", asked).plots;
     expect(r.rows).toEqual(of.map(({ title, value, says, place }) => ({ title, value, says, place })));
     expect(saidAll(plots.reading(r))).toContain(`EMA 20: ${of[0]!.value}, ${of[0]!.says}.`);
     expect(plots.ask(market, plots.params.parse({ ticker: "NOBODY" }))).toBeUndefined();
