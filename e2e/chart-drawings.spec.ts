@@ -147,3 +147,44 @@ test("by pointer: a line snaps to lows, is found under the pointer and moved by 
   await page.keyboard.press("ControlOrMeta+z");
   await expect(reading).toHaveText(before.replace(/\n/g, ""));
 });
+
+test("a level is broken where the closes say so, and is named in a clause and on the ladder", async ({ page }) => {
+  const ticker = await firstStock(page, 3);
+  await page.goto(`/chart/${ticker}`);
+  await ready(page);
+  const { closes, days } = await closesOf(page, ticker);
+  // The latest crossing by closes that lie at least 1% on either side of its level.
+  const crossing = (k: number) => closes[k - 1]! < 0.99 * middle(k) && closes.slice(k).every((c) => c > 1.01 * middle(k));
+  const middle = (k: number) => (closes[k - 1]! + Math.min(...closes.slice(k))) / 2;
+  const falls = (k: number) => closes[k - 1]! > 1.01 * low(k) && closes.slice(k).every((c) => c < 0.99 * low(k));
+  const low = (k: number) => (closes[k - 1]! + Math.max(...closes.slice(k))) / 2;
+  const at = closes.findLastIndex((_, k) => k > 60 && (crossing(k) || falls(k)));
+  expect(at).toBeGreaterThan(0);
+  const isUp = crossing(at);
+  const level = Number((isUp ? middle(at) : low(at)).toFixed(2));
+  await type(page, `level ${level}`);
+  const reading = line(page, /^Level 1: /);
+  await expect(reading).toContainText(new RegExp(`(broken|last) ${isUp ? "upward" : "downward"} on ${days[at]}`));
+
+  await page.goto(`/precedents?for=${ticker}`);
+  await ready(page);
+  await page.keyboard.press("a");
+  await page.keyboard.type(isUp ? "crosses above level 1" : "crosses below level 1");
+  await expect(page.getByRole("option").first()).toHaveText(`its close crosses ${isUp ? "above" : "below"} its “Level 1” line`);
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/when=/);
+  await expect(page.getByRole("button", { name: /its close crosses .* its “Level 1” line/ })).toBeVisible();
+
+  await page.goto(`/key-levels?for=${ticker}&reach=10`);
+  await ready(page);
+  await expect(page.locator("main")).toContainText("“Level 1” line");
+});
+
+/** The closes of a chart by its data twin, and their days as they are said. */
+async function closesOf(page: Page, ticker: string): Promise<{ closes: number[]; days: string[] }> {
+  const answer = await page.request.get(`/data/chart?ticker=${ticker}&history=20000`);
+  const { result } = (await answer.json()) as { result: { close: number[]; days: number[] } };
+  const said = (day: number) =>
+    new Date(day * 86_400_000).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+  return { closes: result.close, days: result.days.map(said) };
+}

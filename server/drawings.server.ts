@@ -1,6 +1,10 @@
+import { createHash } from "node:crypto";
+import { group } from "d3-array";
 import type { Knex } from "knex";
 import { z } from "zod";
-import { savedDrawing, type SavedDrawing } from "@studies/chart/drawings/drawing-schema";
+import type { DrawingName } from "@core";
+import { savedDrawing, type SavedDrawing } from "@studies/drawings/drawing-schema";
+import type { DrawnCharts } from "@studies/drawings/drawn-charts";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import {
@@ -23,18 +27,37 @@ const MOST = 200;
 
 /** The drawings on a chart, with every form they have had; what belongs to no market is the same from everywhere. */
 export async function listDrawings(db: Knex, { market, subject }: DrawnOn): Promise<SavedDrawing[]> {
-  const rows = await listDrawingRows(db, [market, ""], subject);
-  const versions = await listVersionRows(
-    db,
-    rows.map((row) => row.id),
-  );
-  return rows.map(({ id, name }) => ({
-    id,
-    name,
-    versions: versions
-      .filter((v) => v.drawing_id === id)
-      .map((v) => ({ made: v.made, ...(JSON.parse(v.body) as Omit<SavedDrawing["versions"][number], "made">) })),
-  }));
+  return Object.values(await readCharts(db, [market, ""], subject))[0] ?? [];
+}
+
+/** All that is drawn on the charts of a market, for questions that name it. */
+export async function listDrawnCharts(db: Knex, market: string): Promise<DrawnCharts> {
+  const charts = await readCharts(db, [market, ""]);
+  return { charts, key: createHash("sha256").update(JSON.stringify(charts)).digest("base64url") };
+}
+
+async function readCharts(db: Knex, markets: readonly string[], subject?: string): Promise<Record<string, SavedDrawing[]>> {
+  const rows = await listDrawingRows(db, markets, subject);
+  const versionsOf = group(await listVersionRows(db, markets, subject), (v) => v.drawing_id);
+  const charts: Record<string, SavedDrawing[]> = {};
+  for (const row of rows) {
+    const versions = (versionsOf.get(row.id) ?? []).map(({ made, body }) => ({
+      made,
+      ...(JSON.parse(body) as Omit<SavedDrawing["versions"][number], "made">),
+    }));
+    (charts[row.subject] ??= []).push({ id: row.id, name: row.name, versions });
+  }
+  return charts;
+}
+
+/** The names of what is drawn on the charts of a market, and the kinds of what has each: what a clause can speak of. */
+export async function listDrawingNames(db: Knex, market: string): Promise<DrawingName[]> {
+  const { charts } = await listDrawnCharts(db, market);
+  const byName = group(Object.values(charts).flat(), (d) => d.name);
+  const kindsOf = (drawings: readonly SavedDrawing[]) => new Set(drawings.flatMap((d) => d.versions.map((v) => v.kind)));
+  return [...byName]
+    .map(([name, drawings]) => ({ name, kinds: [...kindsOf(drawings)] }))
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
 }
 
 /**

@@ -50,6 +50,8 @@ export interface Study<S extends z.ZodObject = z.ZodObject, R = unknown> {
    * far it is, and can be stopped.
    */
   readonly cost: "light" | "heavy" | "long";
+  /** Whether it reads what is drawn on charts, also where no rule among its parameters names it [no]. */
+  readonly drawings?: true;
   /** Parameters to prove it with: it is asked with each of them on a cut database. `$` names stand for a value of the data. */
   readonly examples: readonly z.input<S>[];
   ask(market: Market, params: z.output<S>, tell?: TellShare): R;

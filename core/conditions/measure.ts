@@ -22,7 +22,7 @@ export interface TextParameter {
   /** The values it can have; where there are none it is free, such as the key of a group. */
   readonly among?: readonly string[];
   /** What a free text names. */
-  readonly names?: "group" | "benchmark";
+  readonly names?: "group" | "benchmark" | "drawing";
 }
 
 export type Parameter = NumberParameter | TextParameter;
@@ -35,7 +35,7 @@ export type Params = Readonly<Record<string, ParameterValue>>;
 export type MeasureUnit = "price" | "percent" | "fraction" | "number" | "sessions" | "volume" | "label";
 
 /** What its subject must have for it to be known at all. */
-export type Needs = "closes" | "bars" | "volume" | "market" | "stock" | "peers" | "calendar" | "members" | "reports";
+export type Needs = "closes" | "bars" | "volume" | "market" | "stock" | "peers" | "calendar" | "members" | "reports" | "drawing";
 
 /**
  * A sentence of its own for some conditions on a measure. Tokens: `{it}` and `{its}` the subject, `{value}` the number it is
@@ -51,10 +51,19 @@ export interface SentenceForm {
   readonly params?: Params;
 }
 
-/** A phrase by which conditions are typed, and the condition it is. Tokens: `{n}`, `{m}` whole numbers, `{nth}` one as third, `{x}` a number, `{p}` a percentage. */
+/** The values of a phrase's tokens: `{n}`, `{m}` whole numbers, `{nth}` one as third, `{x}` a number, `{p}` a percentage, `{drawing}` a name. */
+export interface PhraseValues {
+  readonly n: number;
+  readonly m: number;
+  readonly x: number;
+  readonly p: number;
+  readonly drawing: string;
+}
+
+/** A phrase by which conditions are typed, and the condition it is. */
 export interface Phrase {
   readonly text: string;
-  rule(values: { readonly n: number; readonly m: number; readonly x: number; readonly p: number }): Rule;
+  rule(values: PhraseValues): Rule;
 }
 
 /**

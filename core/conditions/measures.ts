@@ -3,6 +3,7 @@ import type { MeasureUse, Subject } from "./condition";
 import { isNumberParameter, type Measure, type Parameter } from "./measure";
 import { AVERAGES } from "./measures/averages";
 import { CALENDAR_MEASURES } from "./measures/calendar";
+import { DRAWING_MEASURES } from "./measures/drawings";
 import { MARKET_MEASURES } from "./measures/market";
 import { MOVES } from "./measures/moves";
 import { OSCILLATORS_OF_BARS } from "./measures/oscillators";
@@ -24,6 +25,7 @@ export const MEASURES: readonly Measure[] = [
   ...STOCK_MEASURES,
   ...CALENDAR_MEASURES,
   ...WINDOW_MEASURES,
+  ...DRAWING_MEASURES,
 ];
 
 const BY_NAME = new Map(MEASURES.map((m) => [m.name, m]));

@@ -33,6 +33,35 @@ describe("typed phrases", () => {
     expect(many).toHaveLength(7);
     expect(new Set(many).size).toBe(7);
   });
+  it("speak of what is drawn by its name, of each as what it is", () => {
+    const drawn = [
+      { name: "Spring", kinds: ["line"] },
+      { name: "Line 1", kinds: ["line", "level"] },
+      { name: "Old shelf", kinds: ["zone"] },
+      { name: "Leg", kinds: ["retracement"] },
+    ] as const;
+    const read = (typed: string) => readPhrase(typed, drawn).map((r) => r.sentence);
+    for (const [typed, sentence] of [
+      ["above spring", "its close is above its \u201cSpring\u201d line"],
+      ["closes below Line 1", "its close is below its \u201cLine 1\u201d line"],
+      ["close crosses above line Spring", "its close crosses above its \u201cSpring\u201d line"],
+      ["crossed below the zone Old Shelf", "its close crosses below its \u201cOld shelf\u201d bottom"],
+      ["above old shelf", "its close is above its \u201cOld shelf\u201d top"],
+      ["below old shelf top", "its close is below its \u201cOld shelf\u201d top"],
+      ["below 50% Leg", "its close is below its 50% retracement of \u201cLeg\u201d"],
+      ["low below leg", "its low is below its 61.8% retracement of \u201cLeg\u201d"],
+      ["market above spring for 3 sessions", "the market's close is above its \u201cSpring\u201d line for 3 sessions running"],
+    ] as const) {
+      expect(read(typed)[0]).toBe(sentence);
+      expect(ruleSentence(readSentence(sentence)!)).toBe(sentence);
+    }
+    expect(read("inside old shelf")[0]).toBe(
+      "its close is at least its \u201cOld shelf\u201d bottom and its close is at most its \u201cOld shelf\u201d top",
+    );
+    // A zone has no line, and nothing is called what is not drawn.
+    expect(read("above old shelf").join()).not.toContain("line");
+    expect(readPhrase("above spring")).toEqual([]);
+  });
   it("are completed while they are being typed", () => {
     expect(readPhrase("last sess").map((r) => r.sentence)).toContain("it is the last session of the month");
     expect(readPhrase("volat").map((r) => r.sentence)).toContain("the market's volatility is Rough");

@@ -85,6 +85,9 @@ function plainWord(word: string): string[] {
 const WHOLE = "\\d+\u00b0?";
 const NUMBER = String.raw`-?\d*\.?\d+`;
 
+/** How a drawing stands in typed text once its name was found there: by its place among the names. */
+export const NAMED_DRAWING = "\u201c\\d+\u201d";
+
 /** The pattern of a phrase or name in that form; its tokens become groups. */
 export function phrasePattern(text: string, tokens: Readonly<Record<string, string>> = {}): string {
   return plainWords(text)
@@ -97,6 +100,8 @@ export function phrasePattern(text: string, tokens: Readonly<Record<string, stri
       if (name === "nth") return "(?<n>\\d+\u00b0)";
       if (name === "x") return `(?<x>${NUMBER})${percent}`;
       if (name === "p") return `(?<p>${NUMBER})%`;
+      if (name === "drawing") return `(?<drawing>${NAMED_DRAWING})`;
+      if (name === "share") return `(?<share>${NUMBER})${percent}`;
       return `(?<${name}>${tokens[name!] ?? WHOLE})`;
     })
     .join("");

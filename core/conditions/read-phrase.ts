@@ -1,10 +1,13 @@
-import type { Rule } from "./condition";
+import type { DrawingKind } from "../drawings/drawing";
+import { conditionsOf, mapConditions, type MeasureUse, type Rule } from "./condition";
 import { lazily } from "./lazily";
-import type { Phrase } from "./measure";
+import type { PhraseValues } from "./measure";
 import { MEASURES } from "./measures";
+import { DRAWINGS_OF_MEASURE } from "./measures/drawings";
 import { phrasePattern, plainWords } from "./plain-words";
 import { normalRule, readSentence } from "./read-sentence";
 import { ruleSentence } from "./sentence";
+import { escaped } from "./template";
 import { COMPARED, comparisons } from "./typed-comparisons";
 import { waysOf } from "./typed-ways";
 
@@ -17,16 +20,23 @@ export interface PhraseReading {
 
 const MOST_READINGS = 7;
 
+/** A name under which something is drawn, and as what. */
+export interface DrawingName {
+  readonly name: string;
+  readonly kinds: readonly DrawingKind[];
+}
+
 /**
  * What was typed as one thinks it, read as conditions.
  * Formula: the sentence itself; then the phrases that measures bring; then measure, comparator and value by their names, with how
  * long and how long ago; then phrases and names that begin so, with usual values.
  * @param typed for example "above 55" or "third down close in a row"
+ * @param drawings names of drawings that it may speak of [none]
  * @param most readings wanted [7]
  * @returns the readings, the likeliest first; none for a text that means nothing here
  * @example readPhrase("gap up")[0]?.sentence // => "it opens above the close before"
  */
-export function readPhrase(typed: string, most = MOST_READINGS): PhraseReading[] {
+export function readPhrase(typed: string, drawings: readonly DrawingName[] = [], most = MOST_READINGS): PhraseReading[] {
   const found = new Map<string, Rule>();
   const add = (rule: Rule) => {
     const normal = checked(rule);
@@ -36,6 +46,7 @@ export function readPhrase(typed: string, most = MOST_READINGS): PhraseReading[]
   if (sentence) add(sentence);
   if (plainWords(typed) === "") return [];
   for (const rule of meant(typed)) add(rule);
+  for (const rule of ofDrawings(typed, drawings)) add(rule);
   const unfinished = found.size < ENOUGH && !/\d/.test(typed);
   if (found.size === 0 || unfinished) for (const rule of begun(plainWords(typed))) add(rule);
   return Array.from(found, ([text, rule]) => ({ sentence: text, rule }));
@@ -61,8 +72,6 @@ const PHRASES = lazily(() =>
   ),
 );
 
-type Values = Parameters<Phrase["rule"]>[0];
-
 function* phrases(text: string): Generator<Rule> {
   for (const { phrase, pattern } of PHRASES()) {
     const match = pattern.exec(text);
@@ -70,10 +79,40 @@ function* phrases(text: string): Generator<Rule> {
   }
 }
 
-function valuesOf(groups: Readonly<Record<string, string | undefined>>): Values {
+function valuesOf(groups: Readonly<Record<string, string | undefined>>): PhraseValues {
   const number = (name: string, usual: number) => (groups[name] === undefined ? usual : parseFloat(groups[name]));
   const percent = groups["p"] === undefined ? 0.05 : Number((Number(groups["p"]) / 100).toPrecision(12));
-  return { n: number("n", 20), m: number("m", 200), x: number("x", 50), p: percent };
+  return { n: number("n", 20), m: number("m", 200), x: number("x", 50), p: percent, drawing: groups["drawing"] ?? "" };
+}
+
+/** What a text can mean that has names of drawings in it. */
+function* ofDrawings(typed: string, drawings: readonly DrawingName[]): Generator<Rule> {
+  const longestFirst = drawings.map((d, k) => ({ ...d, k })).sort((a, b) => b.name.length - a.name.length);
+  let text = typed;
+  for (const { name, k } of longestFirst)
+    text = text.replace(new RegExp(`(?<![\\w\u201c])${escaped(name)}(?!\\w)`, "gi"), `\u201c${k}\u201d`);
+  if (text === typed) return;
+  const drawn = (use: MeasureUse): DrawingName | undefined => {
+    const place = /^\u201c(\d+)\u201d$/.exec(String(use.params?.["drawing"]))?.[1];
+    return place === undefined ? undefined : drawings[Number(place)];
+  };
+  const named = (use: MeasureUse): MeasureUse => {
+    const drawing = drawn(use);
+    return drawing ? { ...use, params: { ...use.params, drawing: drawing.name } } : use;
+  };
+  const fits = (use: MeasureUse) => {
+    const kinds = DRAWINGS_OF_MEASURE[use.measure];
+    return kinds === undefined || kinds.some((kind) => drawn(use)?.kinds.includes(kind));
+  };
+  for (const rule of meant(text)) {
+    const uses = conditionsOf(rule).flatMap(({ left, right }) => (typeof right === "object" ? [left, right] : [left]));
+    if (!uses.every(fits)) continue;
+    yield mapConditions(rule, (c) => ({
+      ...c,
+      left: named(c.left),
+      right: typeof c.right === "object" ? named(c.right) : c.right,
+    }));
+  }
 }
 
 /** Phrases that begin with the text, and measures whose name has its words, with usual values. */

@@ -26,7 +26,7 @@ export function filled(template: string, params: Params, others: Readonly<Record
     if (token === "on") return COLUMNS[params["on"] as string]!;
     const value = params[token];
     if (value === undefined) throw new CoreError("bad-option", `filled: no value for {${token}} in "${template}"`);
-    return typeof value === "number" ? numberText(value) : token === "group" ? quoted(value) : value;
+    return typeof value === "number" ? numberText(value) : token === "group" || token === "drawing" ? quoted(value) : value;
   });
 }
 

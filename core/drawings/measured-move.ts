@@ -14,6 +14,11 @@ export interface MeasuredMoveReading {
   readonly voided: number;
 }
 
+/** The price a measured move leads to: p3 + (p2 - p1), on log p3 p2/p1 (method 16, S73). */
+export function moveTarget([a, b, c]: readonly [Anchor, Anchor, Anchor], scale: DrawingScale): number {
+  return scale === "log" ? (c.price * b.price) / a.price : c.price + (b.price - a.price);
+}
+
 /**
  * A move of the size and length of an earlier one, from a third point.
  * Formula: target p3 + (p2 - p1), on log p3 p2/p1, due at session s3 + (s2 - s1); done is the share of the way by the farthest
@@ -24,10 +29,11 @@ export interface MeasuredMoveReading {
  */
 export function measuredMove(
   { high, low, close }: MeasuredBars,
-  [a, b, c]: readonly [Anchor, Anchor, Anchor],
+  points: readonly [Anchor, Anchor, Anchor],
   scale: DrawingScale,
 ): MeasuredMoveReading {
-  const target = scale === "log" ? (c.price * b.price) / a.price : c.price + (b.price - a.price);
+  const [a, b, c] = points;
+  const target = moveTarget(points, scale);
   const isRise = b.price > a.price;
   let far = NaN;
   let reached = -1;

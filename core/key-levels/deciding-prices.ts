@@ -1,7 +1,7 @@
 import type { Condition, MeasureUse } from "../conditions/condition";
 import { paramsOf } from "../conditions/measures";
 import { rsiAverages } from "../indicators/rsi";
-import type { NextSession } from "./next-session";
+import { isDrawn, type NextSession } from "./next-session";
 
 /** A straight line over the price of the next session. */
 interface Line {
@@ -100,7 +100,7 @@ const isOnClose = (use: MeasureUse) => (paramsOf(use)["on"] ?? "close") === "clo
 
 function linesOf(use: MeasureUse, next: NextSession): Lines | undefined {
   const constant = (at0: number): Lines => ({ lines: [{ at0, slope: 0 }], kinks: [] });
-  if (use.ago) return constant(next.value(use, next.close));
+  if (use.ago || isDrawn(use)) return constant(next.value(use, next.close));
   if (use.measure === "trailing stop") return constant(next.value(use, next.close, 1));
   const { measure } = use;
   const { on } = paramsOf(use);

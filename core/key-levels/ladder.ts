@@ -7,7 +7,7 @@ import type { MeasuredBars } from "../conditions/measure";
 import { swings } from "../swings/swings";
 
 /** What a level is. */
-export type RungKind = "average" | "extreme" | "band" | "session" | "swing";
+export type RungKind = "average" | "extreme" | "band" | "session" | "swing" | "drawing";
 
 /** A price level, as seen from the present close. */
 export interface Rung {
@@ -38,22 +38,31 @@ const SHARED = 0.1;
 /**
  * The levels around the present close.
  * Formula: SMA and EMA of 20, 50 and 200; highs and lows of 20, 63 and 252 bars; Bollinger(20, 2); the session's high and
- * low; closes of the last three confirmed swing highs and lows; each at (v - C)/ATR(14) and v/C - 1 (method 17, S77).
+ * low; closes of the last three confirmed swing highs and lows; what is drawn; each at (v - C)/ATR(14) and v/C - 1 (method 17, S77).
  * @param bars columns of one instrument up to the session, NaN where it has no bar
+ * @param drawn prices of what is drawn on its chart, by what they are called [none]
  * @returns rungs from the lowest up, ties by name; none without a close or an ATR(14) at the last row
  * @throws CoreError `bad-length`
  */
-export function levelLadder(bars: MeasuredBars): Rung[] {
+export function levelLadder(
+  bars: MeasuredBars,
+  drawn: readonly { readonly name: string; readonly price: number }[] = [],
+): Rung[] {
   const { high, low, close } = bars;
   const last = close.length - 1;
   const range = atr(bars, 14)[last] ?? NaN;
   const c = close[last] ?? NaN;
   if (!(range > 0) || Number.isNaN(c)) return [];
   const bands = bollinger(close);
-  const rung = (kind: RungKind, name: string, column: Float64Array, at?: number): Rung => {
-    const price = column[at ?? last]!;
-    return { kind, name, price, place: (price - c) / range, percent: price / c - 1, ...(at === undefined ? {} : { at }) };
-  };
+  const placed = (kind: RungKind, name: string, price: number): Rung => ({
+    ...{ kind, name, price },
+    place: (price - c) / range,
+    percent: price / c - 1,
+  });
+  const rung = (kind: RungKind, name: string, column: Float64Array, at?: number): Rung => ({
+    ...placed(kind, name, column[at ?? last]!),
+    ...(at === undefined ? {} : { at }),
+  });
   const { pivots } = swings(bars);
   const lastOf = (kind: "high" | "low") => pivots.filter((p) => p.kind === kind).slice(-SWINGS);
   return [
@@ -71,6 +80,7 @@ export function levelLadder(bars: MeasuredBars): Rung[] {
     rung("session", "low of the session", low),
     ...lastOf("high").map((p) => rung("swing", "swing high", close, p.at)),
     ...lastOf("low").map((p) => rung("swing", "swing low", close, p.at)),
+    ...drawn.map(({ name, price }) => placed("drawing", name, price)),
   ]
     .filter((r) => !Number.isNaN(r.price))
     .sort((a, b) => a.price - b.price || (a.name < b.name ? -1 : 1));

@@ -12,6 +12,8 @@ export interface UpToNow {
   readonly bars: MeasuredBars;
   readonly days: Int32Array;
   readonly nextDay: number;
+  /** The prices of what is drawn, on each of its bars and at the next session [nothing is drawn]. */
+  readonly drawn?: ((use: MeasureUse) => Float64Array) | undefined;
 }
 
 /**
@@ -24,6 +26,7 @@ export class NextSession {
   readonly #bars: Record<BarColumn, Float64Array>;
   readonly #days: Int32Array;
   readonly #last: number;
+  readonly #drawn: (use: MeasureUse) => Float64Array;
   readonly #columns = new Map<string, Float64Array>();
 
   /** @param most of how many of the latest bars [all] */
@@ -49,6 +52,7 @@ export class NextSession {
     };
     this.#days = Int32Array.of(...days.subarray(from), nextDay);
     this.#last = days.length - from;
+    this.#drawn = (use) => history.drawn?.(use).subarray(from) ?? new Float64Array(this.#last + 1).fill(NaN);
     this.close = bars.close[days.length - 1]!;
   }
 
@@ -86,7 +90,9 @@ export class NextSession {
     return evaluateRule(rule, { sessions: judged.sessions, subject: () => judged });
   }
 
-  #columnAt({ measure, params }: MeasureUse, x: number): Float64Array {
+  #columnAt(use: MeasureUse, x: number): Float64Array {
+    const { measure, params } = use;
+    if (isDrawn(use)) return this.#drawn(use);
     const key = `${x} ${measure} ${JSON.stringify(params)}`;
     let column = this.#columns.get(key);
     if (column) return column;
@@ -101,6 +107,11 @@ export class NextSession {
     if (x === this.close || last < SHORT) this.#columns.set(key, column);
     return column;
   }
+}
+
+/** Whether a measure is of what is drawn: its points decide it, not the price of the session. */
+export function isDrawn(use: MeasureUse): boolean {
+  return measureOf(use.measure).needs === "drawing";
 }
 
 /** Columns of fewer bars are held at every price that is tried, for the other clauses that ask for them. */
@@ -134,6 +145,7 @@ export function momentOfNext(rule: Rule, nextDay: number): Moment | undefined {
 
 function isOfPrice(use: MeasureUse, nextDay: number): boolean {
   const { column, needs, atOpen } = measureOf(use.measure);
+  if (isDrawn(use)) return subjectOf(use) === "self";
   if (!column || subjectOf(use) !== "self" || needs === "volume" || paramsOf(use)["on"] === "volume") return false;
   // Known before the session has a price, such as the win rate of its month.
   if (atOpen && needs !== "bars") return false;

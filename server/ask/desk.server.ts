@@ -10,6 +10,7 @@ import { STUDIES } from "@studies/registry";
 import { labelOfKey } from "@studies/sets/group-key";
 import { groupKeysIn } from "@studies/sets/group-key-schema";
 import { clipped, date } from "@studies/words/words";
+import { listDrawnCharts } from "../drawings.server";
 import { Invalid, NotFound } from "../errors";
 import type { Job, JobState } from "../jobs/job";
 import { startJob } from "../jobs/jobs.server";
@@ -164,13 +165,15 @@ export class Desk {
     const data = await this.#market(question.market);
     const t = sessionAt(data.panel.sessions, question.asOf);
     requireGroups(study, params, new Market(data, t));
-    return { study, data, t, params, key: JSON.stringify([data.version, data.market.market, t, study.name, params]) };
+    const drawn = study.drawings || namesDrawing(params) ? await listDrawnCharts(this.db, data.market.market) : undefined;
+    const key = JSON.stringify([data.version, data.market.market, t, study.name, params, drawn?.key]);
+    return { study, data, t, params, drawn, key };
   }
 
   async #work(checked: Checked): Promise<Said> {
-    const { study, data, t, params } = checked;
+    const { study, data, t, params, drawn } = checked;
     if (study.cost === "light" || !this.#pool) return runStudy(checked);
-    const { said, fresh } = await this.#pool.run(data, { study: study.name, params, t });
+    const { said, fresh } = await this.#pool.run(data, { study: study.name, params, t, drawn });
     this.#loaded.learn(data, fresh);
     return said;
   }
@@ -197,9 +200,9 @@ export class Desk {
   }
 
   async #workLong(checked: Checked, options: LongOptions): Promise<Said> {
-    const { study, data, t, params } = checked;
+    const { study, data, t, params, drawn } = checked;
     if (!this.#pool) return runStudy(checked, options.tell);
-    return (await this.#pool.runLong(data, { study: study.name, params, t }, options)).said;
+    return (await this.#pool.runLong(data, { study: study.name, params, t, drawn }, options)).said;
   }
 
   async close(): Promise<void> {
@@ -232,6 +235,11 @@ function requireGroups(study: Study, params: Record<string, unknown>, market: Ma
   throw new NotFound(`“${named}” has no member in ${market.row.name} by ${date(market.asOf)}.`, [
     "It may begin later, belong to another market, or be spelled otherwise.",
   ]);
+}
+
+/** Whether a rule among the parameters, as an object or as text, has a measure of what is drawn. */
+function namesDrawing(params: Record<string, unknown>): boolean {
+  return /measure\\*":\\*"drawn /.test(JSON.stringify(params));
 }
 
 function checkParams(study: Study, raw: Record<string, unknown>): Record<string, unknown> {

@@ -3,6 +3,7 @@ import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { Invalid, NotFound } from "../errors";
 import { openDatabase } from "../db.server";
+import { putDrawing, removeDrawing } from "../drawings.server";
 import { bumpDataVersion } from "../stores/meta-store.server";
 import { deskOf } from "../testing/desk-of";
 import { differences } from "../testing/differences";
@@ -54,6 +55,41 @@ describe("the desk", () => {
       const question = { study, params: {}, asOf: "2026-06-12" };
       expect(differences(await pooled.ask(question), await desk.ask(question))).toEqual([]);
     }
+  });
+  it("reads what is drawn as it stands when it is asked, itself and in a worker", async () => {
+    const stock = world.instruments.find((i) => i.kind === "stock")!;
+    const bars = world.bars.find((b) => b.ticker === stock.ticker)!;
+    const on = { market: world.markets[0]!.market, subject: stock.ticker };
+    const made = bars.days[100]!;
+    const put = (price: number) => {
+      const version = { made, kind: "level", scale: "linear", points: [{ day: made, price }] };
+      return putDrawing(desk.db, on, JSON.stringify({ id: "level0001", name: "Floor", versions: [version] }));
+    };
+    const when = "its close is above its \u201cFloor\u201d line";
+    const pooled = new Desk(desk.db, { pool });
+    const above = async () => {
+      const answers = await Promise.all(
+        [desk, pooled].map((d) =>
+          d.ask<{ record: { n: number } }>({
+            study: "precedents",
+            params: { when, for: stock.ticker, hold: 1, overlaps: "kept" },
+          }),
+        ),
+      );
+      expect(differences(answers[1], answers[0])).toEqual([]);
+      return answers[0]!.result.record.n;
+    };
+    expect(await above()).toBe(0);
+    const closes = Array.from(bars.close.subarray(100));
+    const middle = [...closes].sort((a, b) => a - b)[Math.floor(closes.length / 2)]!;
+    for (const price of [middle, 0.01]) {
+      await put(price);
+      // A hold of one session from the next open ends on the session after; the last one has none.
+      const expected = closes.slice(0, -1).filter((c) => c > price * (1 + 1e-9)).length;
+      expect(Math.abs((await above()) - expected)).toBeLessThanOrEqual(1);
+    }
+    await removeDrawing(desk.db, "level0001");
+    expect(await above()).toBe(0);
   });
   it("gives the worker the data anew when they change", async () => {
     const pooled = new Desk(desk.db, { pool });

@@ -7,7 +7,7 @@ import workerUrl from "../workers/study.worker.ts?node-worker";
 import type { ColumnCost, GrownData, StudyJob, WorkerAnswer } from "../workers/answer-job";
 import { newControl, shareOf, stopThrough } from "./study-job";
 
-export type PoolJob = Pick<StudyJob, "study" | "params" | "t">;
+export type PoolJob = Pick<StudyJob, "study" | "params" | "t" | "drawn">;
 
 export interface LongOptions {
   /** Is told the share done. */

@@ -1,4 +1,5 @@
 import { Stopped, type Sentence, type Study, type TellShare } from "@studies/define-study";
+import type { DrawnCharts } from "@studies/drawings/drawn-charts";
 import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
 
@@ -14,11 +15,13 @@ export interface StudyAsked {
   /** The as-of session. */
   readonly t: number;
   readonly params: Record<string, unknown>;
+  /** What is drawn on charts, where the question names it. */
+  readonly drawn?: DrawnCharts | undefined;
 }
 
 /** Asks a study as of session t; the same on the main thread and in a worker. */
-export function runStudy({ study, data, t, params }: StudyAsked, tell?: TellShare): Said {
-  const result = study.ask(new Market(data, t), params, tell);
+export function runStudy({ study, data, t, params, drawn }: StudyAsked, tell?: TellShare): Said {
+  const result = study.ask(new Market(data, t, drawn), params, tell);
   return { result, reading: study.reading(result) };
 }
 

@@ -16,22 +16,25 @@ export interface VersionRow {
   readonly body: string;
 }
 
-/** The drawings on one chart, in the order in which they were made. */
-export async function listDrawingRows(db: Knex, markets: readonly string[], subject: string): Promise<DrawingRow[]> {
-  return db<DrawingRow>("drawings")
-    .where({ subject })
-    .whereIn("market", [...markets])
-    .orderByRaw("rowid");
+/** The drawings on one chart, or on all, in the order in which they were made. */
+export async function listDrawingRows(db: Knex, markets: readonly string[], subject?: string): Promise<DrawingRow[]> {
+  return db<DrawingRow>("drawings").modify(onCharts, markets, subject).orderByRaw("rowid");
 }
 
 export async function findDrawingRow(db: Knex, id: string): Promise<DrawingRow | undefined> {
   return db<DrawingRow>("drawings").where({ id }).first();
 }
 
-export async function listVersionRows(db: Knex, ids: readonly string[]): Promise<VersionRow[]> {
+/** Every form of the drawings on one chart, or on all. */
+export async function listVersionRows(db: Knex, markets: readonly string[], subject?: string): Promise<VersionRow[]> {
   return db<VersionRow>("drawing_versions")
-    .whereIn("drawing_id", [...ids])
+    .whereIn("drawing_id", db("drawings").select("id").modify(onCharts, markets, subject))
     .orderBy(["drawing_id", "made"]);
+}
+
+function onCharts(query: Knex.QueryBuilder, markets: readonly string[], subject: string | undefined): void {
+  void query.whereIn("market", [...markets]);
+  if (subject !== undefined) void query.where({ subject });
 }
 
 export async function upsertDrawingRow(db: Knex, row: DrawingRow): Promise<void> {

@@ -1,4 +1,5 @@
 import type { Study } from "@studies/define-study";
+import type { DrawnCharts } from "@studies/drawings/drawn-charts";
 import { derivedColumns, handOn, takeFresh } from "@studies/market/derived";
 import type { Derivation, MarketData } from "@studies/market/market-data";
 import { bytesOf } from "../ask/bytes-of";
@@ -11,6 +12,7 @@ export interface StudyJob {
   readonly market: string;
   readonly version: number;
   readonly t: number;
+  readonly drawn?: DrawnCharts | undefined;
   readonly data?: MarketData | GrownData;
   /** Of a long one. */
   readonly control?: Control;
@@ -65,7 +67,7 @@ export function answerJob(studies: ReadonlyMap<string, Study>, job: StudyJob): W
   if (!study) throw new Error(`no study "${job.study}" in the worker`);
   const tell = job.control && tellThrough(job.control);
   tell?.(0);
-  return { said: runStudy({ study, data, t: job.t, params: job.params }, tell), fresh: takeFresh(data) };
+  return { said: runStudy({ study, data, t: job.t, params: job.params, drawn: job.drawn }, tell), fresh: takeFresh(data) };
 }
 
 function isWhole(data: MarketData | GrownData): data is MarketData {

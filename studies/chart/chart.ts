@@ -9,7 +9,7 @@ import { findWindow } from "@studies/seasons/window-text";
 import { tableOfColumns } from "@studies/table";
 import { factsOf } from "./chart-facts";
 import { drawDrawing } from "./drawings/draw-drawing";
-import { savedDrawing, type SavedDrawing } from "./drawings/drawing-schema";
+import { savedDrawing, type SavedDrawing } from "@studies/drawings/drawing-schema";
 import type { DrawnDrawing } from "./drawings/drawn-drawing";
 import { drawPlot } from "./plots/draw-plot";
 import { plotContext } from "./plots/plot-context";

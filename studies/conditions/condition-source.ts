@@ -2,6 +2,7 @@ import {
   align,
   conditionsOf,
   evaluateRule,
+  measureOf,
   subjectOf,
   type Condition,
   type ConditionSource,
@@ -102,8 +103,10 @@ export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
   return {
     series: source.series,
     truth(rule, moment) {
-      const judge = (condition: Condition, make: () => Truth) =>
-        kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${JSON.stringify(condition)}`, make);
+      const judge = (condition: Condition, make: () => Truth) => {
+        const drawn = namesDrawing(condition) ? market.drawingsKey : "";
+        return kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${drawn}/${JSON.stringify(condition)}`, make);
+      };
       return evaluateRule(rule, { ...source, kept: judge }, moment);
     },
     unknownMeasures(rule) {
@@ -118,6 +121,12 @@ const isFixed = (of: Subject) => of === "market" || typeof of === "object";
 /** Whether a condition speaks of nothing that differs from instrument to instrument. */
 function isShared({ left, right }: Condition): boolean {
   return isFixed(subjectOf(left)) && (typeof right !== "object" || isFixed(subjectOf(right)));
+}
+
+const isDrawn = (use: MeasureUse) => measureOf(use.measure).needs === "drawing";
+
+function namesDrawing({ left, right }: Condition): boolean {
+  return isDrawn(left) || (typeof right === "object" && isDrawn(right));
 }
 
 /** Truth of conditions as of a session. */

@@ -24,6 +24,8 @@ import { regimeColumns, volatilitySlopeColumns } from "@studies/columns/regime";
 import { laneColumns, pressureColumn } from "@studies/columns/timing";
 import type { Lane } from "@core/timing/lane-names";
 import { WHOLE_MARKET } from "@studies/sets/group-key";
+import type { DrawingParts, ValueAt } from "@studies/drawings/drawing-parts";
+import { drawnValues } from "@studies/drawings/drawn-values";
 import { rotationHistory } from "./rotation-history";
 import { scoreHistory, stanceHistory } from "./score-history";
 import type { SubjectSeries } from "./subject-series";
@@ -37,7 +39,10 @@ export function measureValues(series: SubjectSeries, use: MeasureUse): Float64Ar
   const params = paramsOf(use);
   if (measure.column) return fromBars(series, use, params);
   return (
-    ofMarket(series, measure.name, params) ?? ofStock(series, measure.name, params) ?? ofCalendar(series, measure.name, params)
+    ofDrawing(series, measure.name, params) ??
+    ofMarket(series, measure.name, params) ??
+    ofStock(series, measure.name, params) ??
+    ofCalendar(series, measure.name, params)
   );
 }
 
@@ -63,6 +68,28 @@ function eachOf(values: ArrayLike<number>, valueOf: (x: number) => number): Floa
 }
 
 const none = ({ days }: SubjectSeries) => new Float64Array(days.length).fill(NaN);
+
+/** Prices of what is drawn on a subject's chart; undefined for a name that is none of them. */
+function ofDrawing(series: SubjectSeries, name: string, params: Params): Float64Array | undefined {
+  const part = PARTS[name];
+  if (!part) return undefined;
+  const drawing = series.part.drawingsOn(series.chart).find((d) => d.name === params["drawing"]);
+  return drawing ? drawnValues(drawing, series, (parts) => part(parts, params)) : none(series);
+}
+
+/** The same on each bar that a subject has, and at the session to come. */
+export function drawnToNext(series: SubjectSeries, use: MeasureUse, nextDay: number): Float64Array {
+  const { own, days } = series;
+  const all = ofDrawing({ ...series, days: Int32Array.of(...days, nextDay) }, use.measure, paramsOf(use))!;
+  return own ? all.filter((_, s) => s === days.length || own[s] === 1) : all;
+}
+
+const PARTS: Readonly<Record<string, (parts: DrawingParts, params: Params) => ValueAt | undefined>> = {
+  "drawn line": ({ line }) => line,
+  "drawn top": ({ top }) => top,
+  "drawn bottom": ({ bottom }) => bottom,
+  "drawn retracement": ({ retracement }, params) => retracement && (() => retracement((params["share"] as number) / 100)),
+};
 
 /** Measures of the market or of the members of a group; undefined for a name that is none of them. */
 function ofMarket(series: SubjectSeries, name: string, params: Params): Float64Array | undefined {

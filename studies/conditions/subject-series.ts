@@ -12,6 +12,8 @@ export interface SubjectSeries {
   readonly index?: number;
   /** Key of the group that it is, or whose members it has: the market, a sector, an index or fund. */
   readonly members?: string;
+  /** The chart on which something may be drawn: its ticker, or the key of a group. */
+  readonly chart: string;
   /** Epoch days of its calendar: the market's own array, or one of its own. */
   readonly days: Int32Array;
   readonly bars: MeasuredBars;
@@ -41,24 +43,30 @@ export function seriesOfSubject(market: Market, asked: Asked, of: Subject): Subj
 /** The market as a subject: the bars of its broad index, or its composite; its sessions are all sessions. */
 function marketSeries(market: Market): SubjectSeries {
   const index = market.find(market.row.broadIndex ?? "");
-  if (index) return { part: market, days: market.sessions, members: WHOLE_MARKET, bars: barsOf(market, index.index) };
+  if (index)
+    return { part: market, chart: index.ticker, days: market.sessions, members: WHOLE_MARKET, bars: barsOf(market, index.index) };
   return compositeOfMarket(market);
 }
 
 function compositeOfMarket(market: Market): SubjectSeries {
-  return { ...closesOnly(market, market.perSession(compositeColumn).level), members: WHOLE_MARKET };
+  return { ...closesOnly(market, WHOLE_MARKET, market.perSession(compositeColumn).level), members: WHOLE_MARKET };
 }
 
 function compositeSeries(market: Market, key: string): SubjectSeries {
   if (key === WHOLE_MARKET) return marketSeries(market);
-  const series = closesOnly(market, market.perSession(groupSeries(key)).level);
+  const series = closesOnly(market, key, market.perSession(groupSeries(key)).level);
   return withOwn({ ...series, members: key });
 }
 
 function instrumentSeries(market: Market, { part, instrument }: Located): SubjectSeries {
   const all = barsOf(part, instrument.index);
   const members = groupKeyText("group", instrument.ticker);
-  const shared = { part, index: instrument.index, ...(market.groups.knows(members) ? { members } : {}) };
+  const shared = {
+    part,
+    index: instrument.index,
+    chart: instrument.ticker,
+    ...(market.groups.knows(members) ? { members } : {}),
+  };
   if (part === market) return withOwn({ ...shared, days: market.sessions, bars: all });
   const own = (column: Float64Array) => onOwnDays(part, all.close, column);
   const bars = { open: own(all.open), high: own(all.high), low: own(all.low), close: own(all.close), volume: own(all.volume) };
@@ -70,13 +78,13 @@ function barsOf(part: Market, index: number): MeasuredBars {
   return { open: column("open"), high: column("high"), low: column("low"), close: column("close"), volume: column("volume") };
 }
 
-function closesOnly(market: Market, close: Float64Array): SubjectSeries {
+function closesOnly(market: Market, chart: string, close: Float64Array): SubjectSeries {
   const none = new Float64Array(close.length).fill(NaN);
-  return { part: market, days: market.sessions, bars: { open: none, high: none, low: none, close, volume: none } };
+  return { part: market, chart, days: market.sessions, bars: { open: none, high: none, low: none, close, volume: none } };
 }
 
 function nothing(market: Market): SubjectSeries {
-  return { ...closesOnly(market, new Float64Array(market.t + 1).fill(NaN)), own: new Uint8Array(market.t + 1) };
+  return { ...closesOnly(market, "", new Float64Array(market.t + 1).fill(NaN)), own: new Uint8Array(market.t + 1) };
 }
 
 function withOwn(series: Omit<SubjectSeries, "own">): SubjectSeries {

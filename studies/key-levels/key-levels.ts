@@ -3,6 +3,7 @@ import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { date, price, signed, signedPercent } from "@studies/words/words";
+import { drawnPrices } from "@studies/drawings/drawn-prices";
 import { askedBars } from "./asked-bars";
 
 /** A level around the close; a swing with the epoch day of its turn. */
@@ -12,17 +13,20 @@ export type LevelRung = Rung & { readonly day?: number };
 export const keyLevels = defineStudy({
   name: "key-levels",
   about:
-    "The levels around an instrument's close: averages, highs and lows, bands and swings, each with its distance in percent and in ATRs.",
+    "The levels around an instrument's close: averages, highs and lows, bands, swings and what is drawn on its chart, each with its distance in percent and in ATRs.",
   params: z.object({
     for: z.string().max(4000).default("").describe("ticker of the instrument; of several the first [the broad index]"),
   }),
   cost: "light",
+  drawings: true,
   examples: [{}, { for: "$stock" }],
   ask(market, params) {
     const found = askedBars(market, params.for);
     if (!found) return undefined;
     const { asked, bars, days } = found;
-    const rungs = levelLadder(bars).map((rung): LevelRung => (rung.at === undefined ? rung : { ...rung, day: days[rung.at]! }));
+    const rungs = levelLadder(bars, drawnPrices(asked.conditions.series)).map((rung): LevelRung =>
+      rung.at === undefined ? rung : { ...rung, day: days[rung.at]! },
+    );
     return {
       asOf: market.asOf,
       provisional: market.provisional,

@@ -6,6 +6,7 @@ import {
   ruleSentence,
   tickBeyond,
   withoutOff,
+  type MeasureUse,
   type PriceChange,
   type Rule,
 } from "@core";
@@ -15,6 +16,7 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import { catalogueFor } from "@studies/precedents/catalogue-for";
 import { tableOf, type Column } from "@studies/table";
 import { count, price, signed } from "@studies/words/words";
+import { drawnToNext } from "@studies/conditions/measure-values";
 import { askedBars } from "./asked-bars";
 
 /** Where a clause changes: the first price on the tick that changes it. */
@@ -61,7 +63,8 @@ export const priceChanges = defineStudy({
     const close = bars.close.at(-1) ?? NaN;
     const range = atr(bars, 14).at(-1) ?? NaN;
     const nextDay = nextSession(market.asOf, asked.conditions.series.part.holidays);
-    const changesOf = priceChangesFrom({ bars, days, nextDay });
+    const drawn = (use: MeasureUse) => drawnToNext(asked.conditions.series, use, nextDay);
+    const changesOf = priceChangesFrom({ bars, days, nextDay, drawn });
     const situation = clausesOf(withoutOff(params.when)).map((rule) => ({ sentence: ruleSentence(rule), rule, isAsked: true }));
     const catalogued = catalogueFor(asked).filter((c) => situation.every((s) => s.sentence !== c.sentence));
     const all = [...situation, ...catalogued.map((c) => ({ ...c, isAsked: false }))];

@@ -1,5 +1,7 @@
 import { isMember, seriesOf, type BarColumn, type KnownHoliday } from "@core";
 import type { InstrumentRow, MarketRow } from "@core/columns/dataset";
+import type { SavedDrawing } from "@studies/drawings/drawing-schema";
+import { NOTHING_DRAWN, type DrawnCharts } from "@studies/drawings/drawn-charts";
 import { sectionAt, type CrossSection } from "./cross-section";
 import { fundamentalHistory } from "./fundamental-history";
 import { deriveWhole, type PerInstrument, type PerSession } from "./derived";
@@ -43,7 +45,12 @@ export class Market {
   #worldwide: Market | undefined;
   #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
 
-  constructor(data: MarketData, t: number) {
+  /** @param drawn what was drawn on its charts, where that is asked for */
+  constructor(
+    data: MarketData,
+    t: number,
+    private readonly drawn: DrawnCharts = NOTHING_DRAWN,
+  ) {
     this.#data = data;
     this.t = t;
     this.sessions = data.panel.sessions.subarray(0, t + 1);
@@ -52,7 +59,7 @@ export class Market {
 
   /** The same market as of an earlier session. */
   before(sessions: number): Market {
-    return new Market(this.#data, Math.max(0, this.t - sessions));
+    return new Market(this.#data, Math.max(0, this.t - sessions), this.drawn);
   }
 
   get row(): MarketRow {
@@ -95,7 +102,7 @@ export class Market {
     const { worldwide } = this.#data;
     if (!worldwide || this.#worldwide) return this.#worldwide;
     const t = worldwide.panel.sessions.findLastIndex((day) => day <= this.asOf);
-    return t < 0 ? undefined : (this.#worldwide = new Market(worldwide, t));
+    return t < 0 ? undefined : (this.#worldwide = new Market(worldwide, t, this.drawn));
   }
 
   /** Itself, and what belongs to no market where there is any. */
@@ -149,6 +156,17 @@ export class Market {
   universeAt(s: number): number[] {
     if (s > this.t) return [];
     return this.instruments.filter((i) => isMember(this.#data.universe, i.index, s)).map((i) => i.index);
+  }
+
+  /** What was drawn on a chart by the as-of session, in the forms made until then; a chart by its ticker or the key of a group. */
+  drawingsOn(chart: string): SavedDrawing[] {
+    const made = (this.drawn.charts[chart] ?? []).map((d) => ({ ...d, versions: d.versions.filter((v) => v.made <= this.asOf) }));
+    return made.filter((d) => d.versions.length > 0);
+  }
+
+  /** The same for markets on which the same is drawn. */
+  get drawingsKey(): string {
+    return this.drawn.key;
   }
 
   /** The weekdays without a session that are known by the as-of session. */

@@ -10,6 +10,7 @@ const WHY: Readonly<Record<ReturnType<typeof measureOf>["needs"], string>> = {
   peers: "as it is not in that set",
   calendar: "of which nothing is known yet",
   members: "as it has no members",
+  drawing: "as nothing that has one is drawn on its chart under that name by then",
   reports: "as no report dates are known",
 };
 

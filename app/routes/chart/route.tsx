@@ -8,7 +8,7 @@ import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
 import { stocks } from "@studies/strength/stocks";
 import { getDesk } from "@server/desk-of-app.server";
 import { askFor, findFor, foreseen } from "~/ask.server";
-import { offeredInstruments } from "~/offered-groups.server";
+import { clauseNames } from "~/clause-names.server";
 import { barWords } from "~/charts/bar-words";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
@@ -71,7 +71,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     list: list && { from, title: list.title, tickers: list.rows.map((row) => row.ticker) },
     arrangements,
     strategy,
-    names: { tickers: await offeredInstruments(request, ["index"]), groups: [] },
+    names: await clauseNames(request, market.market),
     saved,
     systems: [...systems.keys()],
   };

@@ -117,8 +117,8 @@ function Changes({ layout, close }: { layout: LadderLayout; close: number }) {
   );
 }
 
-/** Where trades turned is drawn stronger than what is only calculated. */
-const isTraded = ({ rung }: PlacedRung) => rung.kind === "extreme" || rung.kind === "swing" || rung.kind === "session";
+/** Where trades turned, and what was drawn by hand, is stronger than what is only calculated. */
+const STRONG: ReadonlySet<string> = new Set(["extreme", "swing", "session", "drawing"]);
 
 function Rung({ placed, close, columns }: { placed: PlacedRung; close: number; columns: Columns }) {
   const { rung, lineY, y } = placed;
@@ -131,7 +131,7 @@ function Rung({ placed, close, columns }: { placed: PlacedRung; close: number; c
         y1={lineY}
         y2={lineY}
         stroke="var(--ink)"
-        strokeWidth={isTraded(placed) ? 2 : 1.2}
+        strokeWidth={STRONG.has(rung.kind) ? 2 : 1.2}
         strokeDasharray={rung.kind === "band" ? "3 2" : undefined}
       />
       <polyline

@@ -11,7 +11,8 @@ import { list } from "@studies/words/words";
 import { askFor, askLongFor, findFor } from "~/ask.server";
 import { judgedSituations } from "~/saved-situations.server";
 import { hrefNowWith, hrefOf, paramNow, parseHere, useHere } from "~/here";
-import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
+import { clauseNames } from "~/clause-names.server";
+import { offeredGroups } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, withPasted, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ThinBar } from "~/ui/clause-editor/clause-line";
@@ -47,7 +48,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const own = { ...paramsFromSearch(precedents.params, searchParams), for: whomFor(searchParams) };
   const answer = await askFor(request, precedents, own);
   const compared = searchParams.getAll("vs").slice(0, MOST_VARIANTS);
-  const [variants, groups, instruments, now] = await Promise.all([
+  const [variants, names, groups, now] = await Promise.all([
     Promise.all(
       compared.map(async (text) => {
         const params = variantParams(text);
@@ -55,8 +56,8 @@ export async function loader({ request }: Route.LoaderArgs) {
         return said ? [variantOf(text, said.result, said.reading)] : [];
       }),
     ),
+    clauseNames(request, answer.market),
     offeredGroups(request),
-    offeredInstruments(request, ["index", "volatility", "commodity", "currency", "bond"]),
     searchParams.get("beside") === "now"
       ? findFor(request, trueNow, { for: own.for, when: searchParams.get("when") ?? undefined })
       : undefined,
@@ -77,8 +78,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     variants: toWire(variants.flat()),
     situations,
     test: test && ("job" in test ? test : { reading: test.answer.reading }),
+    names,
     groups,
-    instruments,
     now: now && toWire(now.result),
   };
 }
@@ -183,10 +184,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
               label="Clauses of the situation"
               draft={draft}
               counts={answer.counts}
-              names={{
-                tickers: loaderData.instruments,
-                groups: loaderData.groups.map((g) => ({ key: g.value, name: g.label })),
-              }}
+              names={loaderData.names}
               example={empty ? "last session of the quarter" : "third down close in a row"}
               onChange={change}
               foot={
@@ -209,7 +207,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
             plan={{ ...situation, for: whomFor(search) }}
             thinned={answer.thinned}
             forName={forName}
-            instruments={loaderData.instruments}
+            instruments={loaderData.names.tickers}
             groups={loaderData.groups}
             focus={here.focus}
           />

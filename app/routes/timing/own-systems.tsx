@@ -29,11 +29,11 @@ interface Props {
   readonly market: string;
   readonly provisional: boolean;
   readonly subjects: ClauseNames["tickers"];
-  readonly groups: ClauseNames["groups"];
+  readonly names: ClauseNames;
 }
 
 /** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
-export function OwnSystems({ systems, market, provisional, subjects, groups }: Props) {
+export function OwnSystems({ systems, market, provisional, subjects, names }: Props) {
   const [chosen, setEditing] = useState<string>();
   // One that was given another name, or was taken away, is not being edited any more.
   const editing = chosen === "" || systems.some((s) => s.name === chosen) ? chosen : undefined;
@@ -66,7 +66,7 @@ export function OwnSystems({ systems, market, provisional, subjects, groups }: P
           </button>
         </p>
       )}
-      {editing === "" && <SystemEditor market={market} subjects={subjects} groups={groups} onDone={close} />}
+      {editing === "" && <SystemEditor market={market} subjects={subjects} names={names} onDone={close} />}
       {systems.length === 0 && editing === undefined && (
         <p className="mt-2 text-soft">
           None yet. A system is a rule for up and a rule for down, each made of conditions: for example two closes above a
@@ -81,7 +81,7 @@ export function OwnSystems({ systems, market, provisional, subjects, groups }: P
             body={s.body}
             market={market}
             subjects={subjects}
-            groups={groups}
+            names={names}
             onDone={close}
           />
         ) : (

@@ -11,7 +11,8 @@ import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { timingHeight, timingOptions } from "~/charts/timing-chart";
 import { hrefOf, useHere } from "~/here";
-import { offeredGroups, offeredInstruments } from "~/offered-groups.server";
+import { clauseNames } from "~/clause-names.server";
+import { offeredInstruments } from "~/offered-groups.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
@@ -28,11 +29,11 @@ import { Explained } from "~/ui/term";
 export async function loader({ request }: Route.LoaderArgs) {
   const desk = await openDesk();
   const answer = await askFor(request, timing);
-  const [summaries, kept, subjects, groups] = await Promise.all([
+  const [summaries, kept, subjects, names] = await Promise.all([
     marketSummaries(request),
     listItems(desk.db, "timing-system"),
     offeredInstruments(request, ["index", "volatility"]),
-    offeredGroups(request),
+    clauseNames(request, answer.market),
   ]);
   const history = answer.result.days.length;
   const own = await Promise.all(
@@ -51,7 +52,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     summaries: toWire(summaries),
     own: toWire(own),
     subjects,
-    groups: groups.map((g) => ({ key: g.value, name: g.label })),
+    names,
   };
 }
 
@@ -129,7 +130,7 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
           market={loaderData.market}
           provisional={result.provisional}
           subjects={loaderData.subjects}
-          groups={loaderData.groups}
+          names={loaderData.names}
         />
       </div>
       <div className="mt-6">

@@ -10,7 +10,7 @@ interface Props {
   readonly body?: ItemBody<"timing-system">;
   readonly market: string;
   readonly subjects: ClauseNames["tickers"];
-  readonly groups: ClauseNames["groups"];
+  readonly names: ClauseNames;
   readonly onDone: () => void;
 }
 
@@ -29,7 +29,7 @@ const FIRST: Readonly<Record<"up" | "down", Draft>> = {
 };
 
 /** Makes or changes a timing system: each rule is a sentence of clauses, shown as it will read. */
-export function SystemEditor({ name = "", body, market, subjects, groups, onDone }: Props) {
+export function SystemEditor({ name = "", body, market, subjects, names, onDone }: Props) {
   const { save, busy, answer } = useItems();
   const [title, setTitle] = useState(name);
   const [on, setOn] = useState(body?.on ?? "composite");
@@ -96,7 +96,7 @@ export function SystemEditor({ name = "", body, market, subjects, groups, onDone
           <ClauseList
             label={side === "up" ? "Clauses of up" : "Clauses of down"}
             draft={sides[side]}
-            names={{ tickers: subjects, groups }}
+            names={names}
             example={side === "up" ? "rsi above 50" : "rsi below 50"}
             onChange={(next) => {
               set(side, next);

@@ -1,22 +1,24 @@
 import { Command } from "cmdk";
 import { useMemo, useState } from "react";
 import type { Rule } from "@core/conditions/condition";
-import { readPhrase } from "@core/conditions/read-phrase";
+import { readPhrase, type DrawingName } from "@core/conditions/read-phrase";
 import { TypedReadings } from "../typed-readings";
 
 interface Props {
   readonly example: string;
+  /** What is drawn on charts and can be spoken of. */
+  readonly drawings: readonly DrawingName[];
   readonly onAdd: (rule: Rule) => void;
   /** Arrow up in the empty field. */
   readonly onLeaveUp?: () => void;
 }
 
 /** The field in which clauses are typed as one thinks them: up to seven readings of what was typed, each the sentence it would become. */
-export function AddClause({ example, onAdd, onLeaveUp }: Props) {
+export function AddClause({ example, drawings, onAdd, onLeaveUp }: Props) {
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
   // At once, so that Enter never takes a reading of what was typed before.
-  const readings = useMemo(() => (text.trim() === "" ? [] : readPhrase(text)), [text]);
+  const readings = useMemo(() => (text.trim() === "" ? [] : readPhrase(text, drawings)), [text, drawings]);
   const isOpen = open && text.trim() !== "";
   return (
     <TypedReadings

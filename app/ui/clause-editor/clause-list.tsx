@@ -106,6 +106,7 @@ export function ClauseList({ label, draft, names, example, counts, foot, onChang
         </span>
         <div className="min-w-0 flex-1">
           <AddClause
+            drawings={names.drawings}
             example={example}
             onAdd={add}
             onLeaveUp={() => {

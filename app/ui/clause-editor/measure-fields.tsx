@@ -1,4 +1,5 @@
 import type { MeasureUse, ParameterValue, Subject } from "@core/conditions/condition";
+import type { DrawingName } from "@core/conditions/read-phrase";
 import { isNumberParameter, type Parameter } from "@core/conditions/measure";
 import { MEASURES, measureOf, paramsOf, subjectOf } from "@core/conditions/measures";
 import { titleOf } from "@core/conditions/words";
@@ -11,6 +12,8 @@ export interface ClauseNames {
   readonly tickers: readonly { readonly ticker: string; readonly name: string }[];
   /** Keys of groups that are offered. */
   readonly groups: readonly { readonly key: string; readonly name: string }[];
+  /** What is drawn on charts. */
+  readonly drawings: readonly DrawingName[];
 }
 
 interface Props {
@@ -106,10 +109,13 @@ function ParameterField({ label, parameter, value, names, onChange }: ParameterP
 
 function choicesOf(parameter: Parameter, value: string, names: ClauseNames): readonly WordChoice[] {
   if (parameter.among) return parameter.among.map((v) => ({ value: String(v), label: String(v) }));
+  const named = "names" in parameter ? parameter.names : undefined;
   const choices =
-    "names" in parameter && parameter.names === "group"
+    named === "group"
       ? names.groups.map((g) => ({ value: g.key, label: g.name }))
-      : [...["the broad index", "nothing"].map((v) => ({ value: v, label: v })), ...tickerChoices(names)];
+      : named === "drawing"
+        ? names.drawings.map(({ name }) => ({ value: name, label: name }))
+        : [...["the broad index", "nothing"].map((v) => ({ value: v, label: v })), ...tickerChoices(names)];
   return withPresent(choices, value, findGroup(value) ? labelOfKey(value) || "the market" : value);
 }
 

@@ -1,8 +1,6 @@
 import {
-  channelOffset,
   firstFrom,
   lineReading,
-  lineValue,
   measuredMove,
   retracementLevel,
   retracementReading,
@@ -14,8 +12,9 @@ import {
 } from "@core";
 import { capital } from "@studies/words/words";
 import type { ShownSamples } from "../shown";
-import type { DrawingVersion, SavedDrawing } from "./drawing-schema";
-import { versionAt } from "./version-at";
+import type { DrawingVersion, SavedDrawing } from "@studies/drawings/drawing-schema";
+import { anchorsOf, byTime, partsOf, type ValueAt } from "@studies/drawings/drawing-parts";
+import { versionAt } from "@studies/drawings/version-at";
 import { channelWords, lineWords, moveWords, retracementWords, swingsWords, zoneWords } from "./drawing-words";
 import type { DrawnDrawing } from "./drawn-drawing";
 
@@ -39,9 +38,8 @@ export function drawDrawing(on: DrawnOnBars, drawing: SavedDrawing): DrawnDrawin
   const known = versionAt(drawing, on.asOf);
   const version = known ?? drawing.versions.reduce((a, v) => (v.made < a.made ? v : a));
   const { days, samples, start } = on;
-  const rowOf = (day: number) => firstFrom(days, day + 1) - 1;
-  const points = version.points.map(({ day, price }): Anchor => ({ at: rowOf(day), price }));
-  if (points.some((p) => p.at < 0)) return undefined;
+  const points = anchorsOf(version, days);
+  if (!points) return undefined;
   const sampleOf = (row: number) => firstFrom(samples.ends, row) - start;
   const { kind } = version;
   const shape = SHAPES[kind](on, points, version, sampleOf);
@@ -67,7 +65,7 @@ type Shape = Pick<DrawnDrawing, "words"> & Partial<Pick<DrawnDrawing, "lines" | 
 type Draw = (on: DrawnOnBars, points: readonly Anchor[], version: DrawingVersion, sampleOf: (row: number) => number) => Shape;
 
 /** The value of a line at each sample shown, from a row on (method 16, S62). */
-function valuesOf({ samples, start }: DrawnOnBars, valueAt: (row: number) => number, from: number): Float64Array {
+function valuesOf({ samples, start }: DrawnOnBars, valueAt: ValueAt, from: number): Float64Array {
   return Float64Array.from(samples.ends.subarray(start), (end) => (end >= from ? valueAt(end) : NaN));
 }
 
@@ -77,19 +75,19 @@ const SHAPES: Readonly<Record<DrawingVersion["kind"], Draw>> = {
     const reading = lineReading(on.bars, on.range, valueAt, a!.at);
     return { lines: [valuesOf(on, valueAt, a!.at)], words: lineWords(on, reading, valueAt, "linear", true) };
   },
-  line(on, points, { scale }) {
-    const [a, b] = byTime(points);
-    const valueAt = (s: number) => lineValue([a, b], scale, s);
+  line(on, points, version) {
+    const [a] = byTime(points);
+    const { scale } = version;
+    const valueAt = partsOf(version, points, on.bars).line!;
     const reading = lineReading(on.bars, on.range, valueAt, a.at);
     return { lines: [valuesOf(on, valueAt, a.at)], words: lineWords(on, reading, valueAt, scale) };
   },
-  channel(on, points, { scale }) {
-    const [a, b] = byTime(points);
-    const offset = channelOffset([a, b, points[2]!], scale);
-    const own = (s: number) => lineValue([a, b], scale, s);
-    const other = (s: number) => (scale === "log" ? own(s) * offset : own(s) + offset);
-    const [lower, upper] = other(b.at) < own(b.at) ? [other, own] : [own, other];
-    const read = (valueAt: (s: number) => number) => lineReading(on.bars, on.range, valueAt, a.at);
+  channel(on, points, version) {
+    const [a] = byTime(points);
+    const { scale } = version;
+    const { bottom, top } = partsOf(version, points, on.bars);
+    const [lower, upper] = [bottom!, top!];
+    const read = (valueAt: ValueAt) => lineReading(on.bars, on.range, valueAt, a.at);
     return {
       lines: [lower, upper].map((valueAt) => valuesOf(on, valueAt, a.at)),
       words: channelWords(on, { lower, upper }, { lower: read(lower), upper: read(upper) }, scale),
@@ -138,8 +136,3 @@ const SHAPES: Readonly<Record<DrawingVersion["kind"], Draw>> = {
     };
   },
 };
-
-function byTime(points: readonly Anchor[]): [Anchor, Anchor] {
-  const [a, b] = points as [Anchor, Anchor];
-  return a.at <= b.at ? [a, b] : [b, a];
-}

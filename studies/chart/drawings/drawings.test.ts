@@ -3,7 +3,7 @@ import { atr, isoDate, lineReading, lineValue, zoneReading } from "@core";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { chart } from "../chart";
-import type { SavedDrawing } from "./drawing-schema";
+import type { SavedDrawing } from "@studies/drawings/drawing-schema";
 
 const N = 300;
 const closes = Array.from({ length: N }, (_, s) => Number((50 + 0.04 * s + 5 * Math.sin(s / 9)).toFixed(2)));

@@ -67,5 +67,7 @@ const isComposed = new Set(COMPOSED_PLOTS.map((kind) => kind.name));
 /** Every kind of plot: those of several parts, then one of each measure that is worth a picture. */
 export const PLOT_KINDS: readonly PlotKind[] = [
   ...COMPOSED_PLOTS,
-  ...MEASURES.filter((m) => m.needs !== "calendar" && !NO_PICTURE.has(m.name) && !isComposed.has(m.name)).map(kindOfMeasure),
+  ...MEASURES.filter(
+    (m) => m.needs !== "calendar" && m.needs !== "drawing" && !NO_PICTURE.has(m.name) && !isComposed.has(m.name),
+  ).map(kindOfMeasure),
 ];

@@ -1,7 +1,7 @@
 import { useCallback, useState } from "react";
 import type { DrawingKind } from "@core/drawings/drawing";
-import type { DrawingVersion, SavedDrawing } from "@studies/chart/drawings/drawing-schema";
-import { versionAt } from "@studies/chart/drawings/version-at";
+import type { DrawingVersion, SavedDrawing } from "@studies/drawings/drawing-schema";
+import { versionAt } from "@studies/drawings/version-at";
 import type { TypedReading } from "@studies/chart/plots/read-typed";
 import type { Done } from "~/ui/use-undo";
 import type { ChartResult } from "../facts";

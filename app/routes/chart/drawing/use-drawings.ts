@@ -1,5 +1,5 @@
 import { useFetcher } from "react-router";
-import type { SavedDrawing } from "@studies/chart/drawings/drawing-schema";
+import type { SavedDrawing } from "@studies/drawings/drawing-schema";
 import type { DrawingAnswer } from "~/routes/drawings";
 import type { Done } from "~/ui/use-undo";
 

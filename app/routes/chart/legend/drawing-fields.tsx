@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { DrawingVersion, SavedDrawing } from "@studies/chart/drawings/drawing-schema";
-import { versionAt } from "@studies/chart/drawings/version-at";
+import type { DrawingVersion, SavedDrawing } from "@studies/drawings/drawing-schema";
+import { versionAt } from "@studies/drawings/version-at";
 
 interface Props {
   readonly drawing: SavedDrawing;

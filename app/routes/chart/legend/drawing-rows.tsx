@@ -1,4 +1,4 @@
-import type { DrawingVersion, SavedDrawing } from "@studies/chart/drawings/drawing-schema";
+import type { DrawingVersion, SavedDrawing } from "@studies/drawings/drawing-schema";
 import type { DrawnDrawing } from "@studies/chart/drawings/drawn-drawing";
 import { date } from "@studies/words/words";
 import { DrawingFields } from "./drawing-fields";
