@@ -3,34 +3,74 @@ import { price } from "@studies/words/words";
 import { FONT, type ChartTheme } from "./chart-theme";
 import type { RenderApi, RenderParams } from "./render-item";
 
-/** A drawing of the analyst's on the prices: heavier than what is calculated; one made later is grey. */
-export function drawingSeries(theme: ChartTheme, drawing: DrawnDrawing, placed: (x: number) => number): object[] {
-  const colour = drawing.isLater ? theme.soft : theme.indigo;
-  const shared = { name: drawing.title, silent: true, z: 5 };
-  const lines = drawing.lines.map((values) => ({
-    ...shared,
-    type: "line" as const,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : placed(x))),
-    showSymbol: false,
-    sampling: "minmax" as const,
-    lineStyle: { color: colour, width: 2, opacity: drawing.isLater ? 0.5 : 0.85 },
-    itemStyle: { color: colour },
-  }));
-  if (drawing.path.length === 0 && drawing.levels.length === 0) return lines;
+/**
+ * The analyst's drawings on the prices: heavier than what is calculated; those made later are grey. One series for all, whose lines
+ * are strokes over what is in view, so that many cost little.
+ */
+export function drawingSeries(theme: ChartTheme, drawings: readonly DrawnDrawing[], placed: (x: number) => number): object[] {
+  if (drawings.length === 0) return [];
+  const strokes = drawings.map(({ lines }) => lines.map((values) => ({ values, begins: values.findIndex((x) => x === x) })));
   return [
-    ...lines,
     {
-      ...shared,
       type: "custom" as const,
+      name: "drawings",
+      silent: true,
+      z: 5,
       clip: true,
       encode: { x: -1, y: -1 },
-      data: [[0]],
-      renderItem: ({ coordSys }: RenderParams, api: RenderApi) => ({
-        type: "group" as const,
-        children: shapesOf(drawing, coordSys, colour, (sample, y) => api.coord([sample, placed(y)])),
-      }),
+      data: drawings.map((_, k) => [k]),
+      renderItem: ({ dataIndex, coordSys }: RenderParams, api: RenderApi) => {
+        const drawing = drawings[dataIndex]!;
+        const colour = drawing.isLater ? theme.soft : theme.indigo;
+        const at = (sample: number, y: number) => api.coord([sample, placed(y)]);
+        const children = [
+          ...strokes[dataIndex]!.flatMap((stroke) => strokeOf(stroke, coordSys, colour, drawing.isLater ? 0.5 : 0.85, at)),
+          ...shapesOf(drawing, coordSys, colour, at),
+        ];
+        return children.length > 0 ? { type: "group" as const, children } : undefined;
+      },
     },
   ];
+}
+
+/** Pieces of a stroke that is curved a little, as it is straight on another axis or by the day. */
+const PIECES = 64;
+/** A stroke that lies so many pixels off a straight one at most is one. */
+const STRAIGHT = 0.3;
+
+interface Stroke {
+  /** A value a sample, NaN before it begins. */
+  readonly values: Float64Array;
+  readonly begins: number;
+}
+
+function isStraight(points: readonly (readonly [number, number])[]): boolean {
+  const [[x1, y1], [x2, y2]] = [points[0]!, points.at(-1)!];
+  return points.every(([x, y]) => Math.abs(y - (x2 === x1 ? y1 : y1 + ((y2 - y1) * (x - x1)) / (x2 - x1))) <= STRAIGHT);
+}
+
+/** A line with a value a sample, where it is in view. */
+function strokeOf(
+  { values, begins }: Stroke,
+  box: RenderParams["coordSys"],
+  colour: string,
+  opacity: number,
+  at: ToPixel,
+): object[] {
+  const zero = at(0, 1)[0];
+  const step = at(1, 1)[0] - zero;
+  if (begins < 0 || !(step > 0)) return [];
+  const from = Math.max(begins, Math.floor((box.x - zero) / step));
+  const to = Math.min(values.length - 1, Math.ceil((box.x + box.width - zero) / step));
+  if (from > to) return [];
+  const pointAt = (sample: number) => at(sample, values[sample]!);
+  const inPieces = (pieces: number) => {
+    const every = Math.max(1, Math.ceil((to - from) / pieces));
+    return Array.from({ length: Math.ceil((to - from) / every) + 1 }, (_, k) => pointAt(Math.min(from + k * every, to)));
+  };
+  const few = inPieces(4);
+  const points = isStraight(few) ? [few[0]!, few.at(-1)!] : inPieces(PIECES).filter(([, y]) => Number.isFinite(y));
+  return [{ type: "polyline" as const, shape: { points }, style: { stroke: colour, fill: "none", lineWidth: 2, opacity } }];
 }
 
 type ToPixel = (sample: number, price: number) => readonly [number, number];

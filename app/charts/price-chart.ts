@@ -73,7 +73,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
         itemStyle: { color: COMPARED_COLOURS[k]! },
       })),
       ...(data.trades && data.trades.length > 0 ? [tradeSeries(theme, data, data.trades, placed)] : []),
-      ...(data.drawings ?? []).flatMap((drawing) => drawingSeries(theme, drawing, placed)),
+      ...drawingSeries(theme, data.drawings ?? [], placed),
       ...(edges.length > 0
         ? [
             edgeLabelSeries(
@@ -86,11 +86,18 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
   };
 }
 
-/** From a price to its place on the axis, and back. */
-export function pricePlacing(data: Pick<PriceChart, "close" | "compared">, scale: PriceScale) {
-  if (scale !== "percent") return { placed: (x: number) => x, priceAt: (y: number) => y };
+/** From a price to its place on the axis, and back; on one of ratios it is its logarithm that is placed evenly. */
+export interface PricePlacing {
+  readonly placed: (price: number) => number;
+  readonly priceAt: (place: number) => number;
+  readonly isLog: boolean;
+}
+
+export function pricePlacing(data: Pick<PriceChart, "close" | "compared">, scale: PriceScale): PricePlacing {
+  const isLog = scale === "log";
+  if (scale !== "percent") return { placed: (x) => x, priceAt: (y) => y, isLog };
   const base = data.close[firstTogether(data)]!;
-  return { placed: (x: number) => 100 * (x / base - 1), priceAt: (y: number) => base * (1 + y / 100) };
+  return { placed: (x) => 100 * (x / base - 1), priceAt: (y) => base * (1 + y / 100), isLog };
 }
 
 const blank = (x: number) => (Number.isNaN(x) ? ("-" as const) : x);

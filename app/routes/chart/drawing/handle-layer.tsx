@@ -58,14 +58,17 @@ function stageOn(
   const layer = new konva.Layer();
   stage.add(layer);
   let isDragging = false;
-  const draw = () => {
+  // While the picture moves only the drawing in hand follows; the others are found again when the pointer looks for them.
+  let isStale = true;
+  const draw = (all = false) => {
     if (isDragging || chart.isDisposed()) return;
     const { drawings, selected, bars, placing } = now();
+    isStale = !all;
     const area = plotArea(chart, placing);
     stage.size({ width: chart.getWidth(), height: chart.getHeight() });
     layer.destroyChildren();
     for (const drawing of drawings) {
-      if (drawing.isLater) continue;
+      if (drawing.isLater || (!all && drawing.id !== selected)) continue;
       const body = new konva.Group({ id: drawing.id });
       for (const points of outlineOf(drawing, area, bars.days.length))
         body.add(new konva.Line({ points: [...points], stroke: "transparent", strokeWidth: 1, hitStrokeWidth: 10 }));
@@ -84,7 +87,8 @@ function stageOn(
       });
       drawing.points.forEach((point, k) => layer.add(handleOf(konva, drawing, k, area.toPixel(point), area, now, setDragging)));
     }
-    layer.batchDraw();
+    if (all) layer.draw();
+    else layer.batchDraw();
   };
   const setDragging = (is: boolean) => {
     isDragging = is;
@@ -92,7 +96,8 @@ function stageOn(
   // Only over a drawing is the pointer the stage's; elsewhere it is the picture's own.
   const own = chart.getDom();
   const look = (event: PointerEvent) => {
-    if (isDragging) return;
+    if (isDragging || event.buttons !== 0) return;
+    if (isStale) draw(true);
     const rect = element.getBoundingClientRect();
     const hit = layer.getIntersection({ x: event.clientX - rect.left, y: event.clientY - rect.top });
     element.style.pointerEvents = hit ? "auto" : "none";
@@ -105,16 +110,19 @@ function stageOn(
     const id = event.target.id() || (event.target.getParent()?.id() ?? "");
     if (id !== "") now().onSelect(id.split("/")[0]);
   });
-  const sizes = new ResizeObserver(draw);
+  const follow = () => {
+    draw();
+  };
+  const sizes = new ResizeObserver(follow);
   sizes.observe(element);
-  chart.on("finished", draw);
-  sync.current = draw;
+  chart.on("finished", follow);
+  sync.current = follow;
   draw();
   return () => {
     sync.current = undefined;
     sizes.disconnect();
     surface.removeEventListener("pointermove", look);
-    if (!chart.isDisposed()) chart.off("finished", draw);
+    if (!chart.isDisposed()) chart.off("finished", follow);
     stage.destroy();
   };
 }

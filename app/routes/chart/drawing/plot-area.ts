@@ -1,4 +1,5 @@
 import type { EChartsType } from "echarts/core";
+import type { PricePlacing } from "~/charts/price-chart";
 
 /** A point of the picture: the place among the samples, and a price. */
 export interface PicturePoint {
@@ -15,13 +16,14 @@ export interface PlotArea {
 
 const PRICES = { xAxisIndex: 0, yAxisIndex: 0 };
 
-/** @param placing from a price to its place on the axis, and back */
-export function plotArea(
-  chart: EChartsType,
-  { placed, priceAt }: { readonly placed: (x: number) => number; readonly priceAt: (y: number) => number },
-): PlotArea {
+/** The frame as it stands now; both axes are even, so that two points of the chart tell where all others are. */
+export function plotArea(chart: EChartsType, { placed, priceAt, isLog }: PricePlacing): PlotArea {
+  const [x0, y0] = chart.convertToPixel(PRICES, [0, 1]) as [number, number];
+  const [x1, y1] = chart.convertToPixel(PRICES, [1, 10]) as [number, number];
+  // From 1 to 10 it is nine, or one power of ten.
+  const even = (place: number) => (isLog ? Math.log10(place) : (place - 1) / 9);
   return {
-    toPixel: ({ sample, price }) => chart.convertToPixel(PRICES, [sample, placed(price)]) as [number, number],
+    toPixel: ({ sample, price }) => [x0 + (x1 - x0) * sample, y0 + (y1 - y0) * even(placed(price))],
     fromPixel: (x, y) => {
       const [sample, at] = chart.convertFromPixel(PRICES, [x, y]) as [number, number];
       return { sample: Math.round(sample), price: priceAt(at) };
