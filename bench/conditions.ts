@@ -2,7 +2,7 @@ import { bitCount, readPhrase, readSentence } from "@core";
 import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
 import { priceChanges } from "@studies/key-levels/price-changes";
-import { askedInstruments } from "@studies/precedents/asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { precedents } from "@studies/precedents/precedents";
 import { trueNow } from "@studies/precedents/true-now";
 import { situationInC } from "./c-references";

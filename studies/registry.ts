@@ -18,6 +18,8 @@ import { precedents } from "@studies/precedents/precedents";
 import { holding } from "@studies/precedents/holding";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
+import { hitsOfScan } from "@studies/scans/scan-hits";
+import { scan } from "@studies/scans/scan";
 import { heldRecords } from "@studies/precedents/held-records";
 import { trueNow } from "@studies/precedents/true-now";
 import { oscillators } from "@studies/regime/oscillators";
@@ -65,6 +67,8 @@ const ALL = [
   heldRecords,
   keyLevels,
   priceChanges,
+  scan,
+  hitsOfScan,
   consistency,
   monthTable,
   windows,

@@ -35,6 +35,17 @@ const TRUE_ON: Readonly<Record<Exclude<Comparator, "crosses above" | "crosses be
   "is not": 5,
 };
 
+/** How two values compare at one moment; undefined where one is not known. */
+export function comparesAs(
+  x: number,
+  y: number,
+  comparator: Exclude<Comparator, "crosses above" | "crosses below">,
+  prices: boolean,
+) {
+  const sign = signOf(x, y, prices);
+  return sign === UNKNOWN ? undefined : ((TRUE_ON[comparator] >> (sign + 1)) & 1) === 1;
+}
+
 export function compared(signs: Int8Array, comparator: Comparator): Int8Array {
   if (comparator === "crosses above" || comparator === "crosses below") return crossed(signs, comparator);
   const trueOn = TRUE_ON[comparator];

@@ -1,6 +1,6 @@
 import type { MeasuredBars } from "@core";
 import type { Market } from "@studies/market/market";
-import { askedInstruments, type AskedInstrument } from "@studies/precedents/asked-instruments";
+import { askedInstruments, type AskedInstrument } from "@studies/conditions/asked-instruments";
 
 /** An instrument with the bars that it has up to a session, none of them missing. */
 export interface AskedBars {

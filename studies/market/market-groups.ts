@@ -8,6 +8,7 @@ import type { MarketData } from "./market-data";
 export class MarketGroups {
   readonly #data: MarketData;
   readonly #market: Market;
+  #list: readonly { readonly name: string; readonly kind: string }[] | undefined;
 
   constructor(data: MarketData, market: Market) {
     this.#data = data;
@@ -15,9 +16,9 @@ export class MarketGroups {
   }
 
   /** Names of the dated groups of this market that have had a member by t. */
-  get list(): { readonly name: string; readonly kind: string }[] {
+  get list(): readonly { readonly name: string; readonly kind: string }[] {
     const begun = (spans: MembershipRuns) => spans.from.some((from) => from <= this.#market.t);
-    return this.#data.groups.filter((g) => begun(g.spans)).map(({ name, kind }) => ({ name, kind }));
+    return (this.#list ??= this.#data.groups.filter((g) => begun(g.spans)).map(({ name, kind }) => ({ name, kind })));
   }
 
   /** Members of a dated group on a session up to t, as positions in the panel; empty when there is no such group. */

@@ -1,5 +1,5 @@
 import { catalogue, conditionsOf, measureOf, subjectOf, type CataloguedClause } from "@core";
-import type { AskedInstrument } from "./asked-instruments";
+import type { AskedInstrument } from "@studies/conditions/asked-instruments";
 
 /** The clauses of the catalogue that can be asked of an instrument: those on scores, sectors and reports only of stocks. */
 export function catalogueFor({ conditions }: AskedInstrument): readonly CataloguedClause[] {

@@ -3,7 +3,7 @@ import { sessionsOf } from "@core";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
-import { askedInstruments } from "./asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { byRegime, byWhatCameBefore, marketContext, pooledBase } from "./breakdowns";
 import { fanOf, histogramOf } from "./fan";
 import { heldRecords } from "./held-records";

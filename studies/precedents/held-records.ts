@@ -5,7 +5,7 @@ import type { Market } from "@studies/market/market";
 import { tableOf, type Column } from "@studies/table";
 import { isSmallSample } from "@studies/words/small-sample";
 import { count, list, percent, probability, signedPercent } from "@studies/words/words";
-import { askedInstruments, type AskedInstrument } from "./asked-instruments";
+import { askedInstruments, type AskedInstrument } from "@studies/conditions/asked-instruments";
 import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
 import { recordOf, reDatingOf } from "./statistics";

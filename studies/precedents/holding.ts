@@ -4,7 +4,7 @@ import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { count } from "@studies/words/words";
-import { askedInstruments } from "./asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { momentOf } from "./sample";
 
 /** An instrument for which a situation holds. */

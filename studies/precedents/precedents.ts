@@ -5,7 +5,7 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { tableOf } from "@studies/table";
 import { date } from "@studies/words/words";
-import { askedInstruments } from "./asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { byRegime, byWhatCameBefore, byYear, marketContext, pooledBase, type MarketContext } from "./breakdowns";
 import { clauseCounts } from "./clause-counts";
 import { fanOf, histogramOf } from "./fan";

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { tableOf } from "@studies/table";
 import { count, percent, probability } from "@studies/words/words";
-import { askedInstruments } from "./asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { questionParams, refuseImpossible } from "./plan-params";
 import { sampleAsked, sampleOf } from "./sample";
 import { onMarket, reDatingOf } from "./statistics";

@@ -14,7 +14,7 @@ import {
   type Trade,
   type TradePlan,
 } from "@core";
-import type { AskedInstrument } from "./asked-instruments";
+import type { AskedInstrument } from "@studies/conditions/asked-instruments";
 import { isThinned, planOf, type PlanAsked } from "./plan-params";
 
 /** The occurrences of one instrument and what came of them. */

@@ -17,7 +17,7 @@ import type { Market } from "@studies/market/market";
 import { tableOf, type Column } from "@studies/table";
 import { count, date } from "@studies/words/words";
 import { catalogueFor } from "./catalogue-for";
-import { askedInstruments } from "./asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 
 /** A clause of the catalogue that holds, or will hold. */
 export interface HeldClause {

@@ -14,7 +14,7 @@ import {
   type StrategyValue,
   type Truth,
 } from "@core";
-import type { AskedInstrument } from "@studies/precedents/asked-instruments";
+import type { AskedInstrument } from "@studies/conditions/asked-instruments";
 
 /** What a strategy did on one instrument. */
 export interface StrategyOn extends StrategyReport {

@@ -1,7 +1,7 @@
 import { ruleSentence, strategyReport, type StrategyReport, type StrategyTrade } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
-import { askedInstruments } from "@studies/precedents/asked-instruments";
+import { askedInstruments } from "@studies/conditions/asked-instruments";
 import { tableOf } from "@studies/table";
 import { count, date, fixed, none, percent, signedPercent } from "@studies/words/words";
 import { planWords, strategyParams, strategyPlan } from "./strategy-params";
