@@ -4,6 +4,7 @@ import {
   ChartScatter,
   Compass,
   Database,
+  Filter,
   History,
   Layers,
   ListTree,
@@ -116,6 +117,14 @@ export const COURSE = [
   {
     part: "Select",
     screens: [
+      {
+        id: "screen",
+        icon: Filter,
+        name: "Screen",
+        path: "/screen",
+        letter: "n",
+        about: "Which stocks fit what is wanted, clause by clause",
+      },
       {
         id: "chart",
         icon: ChartCandlestick,

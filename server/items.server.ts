@@ -3,6 +3,7 @@ import { z } from "zod";
 import { ENTRIES, SAMPLINGS } from "@core";
 import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
+import { measureParam, rankingParam } from "@studies/conditions/measure-param";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
@@ -68,6 +69,17 @@ const KINDS = {
     size: z.enum(["shares", "risk"]),
     amount: z.number().positive().max(1e12),
     cost: z.number().min(0).max(500),
+  }),
+  scan: first({
+    market: z.string().min(1).max(20),
+    when: ruleSchema,
+    for: z.string().max(4000),
+    rank: rankingParam,
+    order: z.enum(["highest", "lowest"]),
+    top: z.number().int().min(1).max(1000),
+    col: z.array(measureParam).max(16),
+    /** Why it exists and how it is to be used. */
+    note: z.string().max(2000),
   }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;

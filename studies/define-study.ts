@@ -15,6 +15,7 @@ export interface Link {
     | "seasons"
     | "precedents"
     | "key-levels"
+    | "screen"
     | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }

@@ -1,4 +1,7 @@
-import { isNumberParameter, measureOf, paramsOf, type MeasureUse, type Ranking } from "@core";
+import type { MeasureUse } from "@core/conditions/condition";
+import { isNumberParameter } from "@core/conditions/measure";
+import { measureOf, paramsOf } from "@core/conditions/measures";
+import type { Ranking } from "@core/scans/ranking";
 
 /*
  * Measures as they stand in an address: the name and the values of the parameters in their order, "return_63" or

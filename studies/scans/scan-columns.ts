@@ -11,6 +11,8 @@ export interface ScanColumn {
   /** The measure in words. */
   readonly about: string;
   readonly unit: Unit;
+  /** Of units or money: told in short. */
+  readonly isVolume: boolean;
   /** Names of its values, where they have names. */
   readonly labels?: Readonly<Record<string, number>>;
 }
@@ -20,9 +22,11 @@ export const USUAL_COLUMNS = ["close", "return_5", "return_21", "return_63", "st
 
 type Params = Readonly<Record<string, number | string>>;
 
+const SPANS: Readonly<Record<number, string>> = { 5: "1 week", 21: "1 month", 63: "3 months", 126: "6 months", 252: "1 year" };
+
 /** Short heads of what is shown most. */
 const SHORT: Readonly<Record<string, (p: Params) => string>> = {
-  return: (p) => `${p["n"]} sessions`,
+  return: (p) => SPANS[p["n"] as number] ?? `${p["n"]}-session return`,
   sma: (p) => `SMA ${p["n"]}`,
   ema: (p) => `EMA ${p["n"]}`,
   rsi: (p) => `RSI(${p["n"]})`,
@@ -52,6 +56,7 @@ export function scanColumn(use: MeasureUse): ScanColumn {
     label: SHORT[use.measure]?.(paramsOf(use)) ?? titleOf(measure),
     about: capital(nounWords(use)),
     unit: UNITS[measure.unit],
+    isVolume: measure.unit === "volume",
     ...(measure.labels ? { labels: measure.labels } : {}),
   };
 }

@@ -158,7 +158,14 @@ describe("a scan", () => {
   });
   it("says how many pass, and where most of them are", () => {
     const told = saidAll(scan.reading(ask(N - 1, {})));
-    expect(told).toContain("8 of 8 stocks in Handmade pass, 4 of them in Fish.");
+    expect(told).toContain("All 8 stocks in Handmade are there");
+    // Closes of S0, S2, S4 and S6 stand among those of Ore: more than its share is told, no more.
+    const high = walks.flatMap((w, k) => (k % 2 === 0 && k < 8 ? [w.at(-1)!] : []));
+    const two = [...high].sort((a, b) => b - a)[1]!;
+    const above = ask(N - 1, { when: `its close is at least ${two}`, top: 100 });
+    const fish = above.rows.filter((r) => r.sector === "Fish").length;
+    const isGathered = fish > 1 && fish < above.passing && (fish * 8) / (above.passing * 4) > 1.3;
+    expect(saidAll(scan.reading(above)).includes("of them in Fish")).toBe(isGathered);
     expect(saidAll(scan.reading(ask(N - 1, { when: "its close is below 0" })))).toContain("None of 8 stocks in Handmade pass.");
   });
 });

@@ -9,6 +9,7 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { none } from "@studies/words/words";
 import { rankingWords, scanColumn, USUAL_COLUMNS, type ScanColumn } from "./scan-columns";
+import { cellOf } from "./scan-cell";
 import { universeOf, type Scanned } from "./universe";
 
 /** In which of two scans that are laid over each other an instrument passes. */
@@ -176,7 +177,11 @@ function bySector(present: readonly Scanned[], passing: ReadonlySet<Scanned>) {
     .sort((a, b) => b.passed - a.passed || (a.name < b.name ? -1 : 1));
 }
 
+/** So many times its share of the universe is worth telling. */
+const GATHERED = 1.3;
+
 interface Told {
+  readonly counts: { readonly clauses: readonly unknown[] };
   readonly universe: string;
   readonly isFunds: boolean;
   readonly size: number;
@@ -185,12 +190,22 @@ interface Told {
   readonly overlay: { readonly both: number; readonly first: number; readonly second: number } | undefined;
 }
 
-function readingOf({ universe, isFunds, size, passing, sectors, overlay }: Told): Sentence[] {
+function readingOf({ universe, isFunds, size, passing, sectors, overlay, counts }: Told): Sentence[] {
+  const clauses = counts.clauses.length;
   const what = isFunds ? "fund" : "stock";
   if (size === 0) return [[`No ${what} belongs to ${universe} at this close.`]];
+  if (clauses === 0)
+    return [
+      [
+        "All ",
+        { figure: String(size) },
+        ` ${what}s in ${universe} are there; each clause that is added takes away what does not fit.`,
+      ],
+    ];
   const most = sectors[0];
+  // Where more of them are than its share of the universe.
   const where =
-    most && passing > 2 && most.passed < passing && most.of < size
+    most && most.passed > 1 && most.passed < passing && most.passed * size > GATHERED * passing * most.of
       ? [", ", { figure: String(most.passed) }, ` of them in ${most.name}`]
       : [];
   const first: Sentence = [
@@ -229,10 +244,4 @@ function columnsOfTable(columns: readonly ScanColumn[], ranking: string): readon
 /** A column of figures without its values. */
 export function figureColumn({ text, label, unit, about }: ScanColumn): Omit<Column<ScanRow>, "value"> {
   return { key: text, label, unit, about };
-}
-
-/** A value as it stands in a cell: a state by its name. */
-export function cellOf({ labels }: Pick<ScanColumn, "labels">, value: number): number | string {
-  if (!labels) return value;
-  return Object.keys(labels).find((name) => labels[name] === value) ?? "";
 }

@@ -33,6 +33,9 @@ interface Props {
   /** Samples before any clause, which the bar is drawn against. */
   readonly all?: number | undefined;
   readonly before: number;
+  /** Shows what it took away; with it the bar stands under the clause. */
+  readonly onTaken?: (() => void) | undefined;
+  readonly isTakenShown?: boolean;
   readonly renderNested: RenderNested;
   readonly onOpen: (open: boolean) => void;
   readonly onChange: (next: Rule) => void;
@@ -104,8 +107,16 @@ export function ClauseLine(props: Props) {
         >
           <GripVertical size={14} />
         </button>
-        <Left {...props} all={all} />
+        {props.onTaken ? <LeftAndTaken {...props} /> : <Left {...props} all={all} />}
       </div>
+      {props.onTaken && props.count && all !== undefined && !props.count.off && (
+        <span aria-hidden className="block h-[3px]">
+          <span
+            className="block h-full rounded-sm bg-indigo/75"
+            style={{ width: `${(100 * props.count.left) / Math.max(1, all)}%` }}
+          />
+        </span>
+      )}
       {open && (
         <div className="pb-2 pl-[52px]">
           {"left" in own ? (
@@ -203,6 +214,31 @@ function Left({ count: counted, all, before }: Props) {
     >
       <span className="w-16 text-right font-semibold">{counted.left.toLocaleString("en-GB")}</span>
       <ThinBar left={counted.left} all={all} />
+    </span>
+  );
+}
+
+/** How many are left, and how many it took away, which can be looked at. */
+function LeftAndTaken({ count: counted, before, onTaken, isTakenShown = false }: Props) {
+  if (!counted) return null;
+  const took = before - counted.left;
+  const words = counted.off ? `off; would take ${took}` : took === 0 ? "takes none" : `took ${took}`;
+  return (
+    <span className="flex shrink-0 flex-col items-end">
+      {!counted.off && <span className="font-semibold">{counted.left.toLocaleString("en-GB")}</span>}
+      {took === 0 ? (
+        <span className="text-[12px] text-soft">{words}</span>
+      ) : (
+        <button
+          type="button"
+          aria-pressed={isTakenShown}
+          title="Shows those that this clause took away"
+          className={clsx("min-h-6 text-[12px] hover:text-indigo", isTakenShown ? "font-semibold text-indigo" : "text-soft")}
+          onClick={onTaken}
+        >
+          {words}
+        </button>
+      )}
     </span>
   );
 }

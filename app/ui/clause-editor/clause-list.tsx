@@ -16,11 +16,13 @@ interface Props {
   readonly counts?: { readonly all: number; readonly clauses: readonly ClauseCount[] } | undefined;
   /** What stands behind the field for the next clause. */
   readonly foot?: React.ReactNode;
+  /** Where what a clause took away can be looked at: the clause that is shown so, and how it is asked for. */
+  readonly taken?: { readonly shown: number; readonly onShow: (clause: number) => void } | undefined;
   readonly onChange: (next: Draft) => void;
 }
 
 /** Clauses side by side, each in a line, with the field for the next one. */
-export function ClauseList({ label, draft, names, example, counts, foot, onChange }: Props) {
+export function ClauseList({ label, draft, names, example, counts, foot, taken, onChange }: Props) {
   const { clauses, join } = draft;
   const [open, setOpen] = useState<number>();
   const [removed, setRemoved] = useState<{ readonly clause: Rule; readonly at: number }>();
@@ -73,6 +75,13 @@ export function ClauseList({ label, draft, names, example, counts, foot, onChang
                 count={counts?.clauses[k]}
                 all={counts?.all}
                 before={beforeOf(counts, k)}
+                isTakenShown={taken?.shown === k}
+                onTaken={
+                  taken &&
+                  (() => {
+                    taken.onShow(k);
+                  })
+                }
                 renderNested={(nested) => <ClauseList {...nested} names={names} example="rsi below 30" />}
                 onOpen={(next) => {
                   setOpen(next ? k : undefined);

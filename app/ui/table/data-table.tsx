@@ -29,6 +29,8 @@ interface Props<Row> {
   readonly className?: string;
   /** Name of the parameter that keeps the order [sort]. */
   readonly sortParam?: string;
+  /** Whether which columns are shown is chosen here [yes]. */
+  readonly isChoosingColumns?: boolean;
   /** Whether it is what the screen is for: the keyboard arrives here. */
   readonly main?: boolean;
 }
@@ -42,7 +44,7 @@ const PAGE = 12;
  */
 export function DataTable<Row extends RowData>(props: Props<Row>) {
   const { caption, rows: unsorted, columns: all, rowKey, defaultSort, href, choose, onActive, className } = props;
-  const { sortParam = "sort", main = false } = props;
+  const { sortParam = "sort", main = false, isChoosingColumns = true } = props;
   const navigate = useNavigate();
   const params = paramsOf(sortParam);
   const { rows, columns: chosen, isChosen, sorting } = useTableState(unsorted, all, { params, defaultSort, rowKey });
@@ -165,7 +167,9 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
                 : `${count(spared.size, "more column")}: ${list(all.filter((c) => spared.has(c.key)).map((c) => c.label))}`}
             </button>
           )}
-          <ColumnMenu all={all} shown={isChosen ? chosen : columns} isChosen={isChosen} param={params.columns} />
+          {isChoosingColumns && (
+            <ColumnMenu all={all} shown={isChosen ? chosen : columns} isChosen={isChosen} param={params.columns} />
+          )}
         </p>
       )}
     </div>

@@ -1,0 +1,87 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { CoreError } from "@core/core-error";
+import { rankingOfText } from "@studies/conditions/measure-text";
+import { hrefNowWith } from "~/here";
+import { WordPopover } from "~/ui/word-popover";
+
+interface Props {
+  /** As it stands in the address, and in words. */
+  readonly rank: string;
+  readonly words: string;
+  /** What is offered: the columns, and what is ranked by most. */
+  readonly choices: readonly { readonly value: string; readonly label: string }[];
+}
+
+/** By what is ranked: a measure that is offered, or a ratio or weighted ranks that are typed. */
+export function RankMenu({ rank, words, choices }: Props) {
+  const navigate = useNavigate();
+  const [typed, setTyped] = useState(rank);
+  const [wrong, setWrong] = useState("");
+  const choose = (next: string) => void navigate(hrefNowWith({ rank: next }), { preventScrollReset: true });
+  return (
+    <WordPopover label="Ranked by" shown={words} width="w-80">
+      {(close) => (
+        <>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              const problem = problemOf(typed);
+              setWrong(problem);
+              if (problem !== "") return;
+              close();
+              choose(typed.trim());
+            }}
+          >
+            <label className="block text-soft">
+              A measure, a ratio or weighted ranks
+              <input
+                className="control mt-1 w-full text-ink"
+                value={typed}
+                autoComplete="off"
+                aria-invalid={wrong !== ""}
+                onChange={(event) => {
+                  setTyped(event.target.value);
+                }}
+              />
+            </label>
+            <p className="mt-1 text-[12px] text-soft">return_63, close/atr, 2*strength+trend</p>
+            {wrong !== "" && (
+              <p role="alert" className="text-[12px] text-rust">
+                {wrong}
+              </p>
+            )}
+          </form>
+          <ul aria-label="Measures" className="mt-2 max-h-64 overflow-y-auto">
+            {choices.map((choice) => (
+              <li key={choice.value}>
+                <button
+                  type="button"
+                  aria-current={choice.value === rank ? "true" : undefined}
+                  className="block min-h-6 w-full rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
+                  onClick={() => {
+                    close();
+                    choose(choice.value);
+                  }}
+                >
+                  {choice.label}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </WordPopover>
+  );
+}
+
+/** What is wrong with a ranking that was typed; empty where nothing is. */
+function problemOf(text: string): string {
+  try {
+    rankingOfText(text.trim());
+    return "";
+  } catch (error) {
+    if (error instanceof CoreError) return error.message.replace(/^\w+: /, "");
+    throw error;
+  }
+}
