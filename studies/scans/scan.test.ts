@@ -181,9 +181,9 @@ describe("the history of a scan", () => {
       const market = at(t);
       const stocks = walks.map((_, k) => {
         const instrument = market.find(`S${k}`)!;
-        const { truth, series } = conditionsAskedOf(market, { part: market, instrument });
-        const results = resultsOf(series.bars, { entry: "next open", hold, exit: "close", side: 1, costBp: 0 });
-        return { k, truth: truth(when, "close"), results };
+        const conditions = conditionsAskedOf(market, { part: market, instrument });
+        const results = resultsOf(conditions.series.bars, { entry: "next open", hold, exit: "close", side: 1, costBp: 0 });
+        return { k, truth: conditions.truth(when, "close"), results };
       });
       const member = (k: number, s: number) => (k === 7 ? s >= 400 : k === 8 ? s < 500 : true);
       const excess: number[] = [];

@@ -32,7 +32,7 @@ export function universeOf(market: Market, text: string): Universe {
     const funds = market.instruments.filter((i) => i.kind === "fund");
     const lastOf = (index: number) => market.bars("close", index).findLastIndex((c) => c === c);
     return {
-      name: "all funds",
+      name: market.row.name,
       isFunds: true,
       present: funds.filter((i) => !market.hasLeft(i.index)).map(scanned),
       ever: () =>
