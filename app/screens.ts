@@ -7,6 +7,7 @@ import {
   Filter,
   History,
   Layers,
+  ListChecks,
   ListTree,
   Orbit,
   Sunrise,
@@ -124,6 +125,14 @@ export const COURSE = [
         path: "/screen",
         letter: "n",
         about: "Which stocks fit what is wanted, clause by clause",
+      },
+      {
+        id: "lists",
+        icon: ListChecks,
+        name: "Lists",
+        path: "/lists",
+        letter: "l",
+        about: "What is kept in view: lists picked by hand and those that scans keep",
       },
       {
         id: "chart",

@@ -36,10 +36,6 @@ const KINDS = {
   oscillators: first({
     panes: z.array(z.enum(Object.keys(OSCILLATORS) as [keyof typeof OSCILLATORS, ...(keyof typeof OSCILLATORS)[]])).max(4),
   }),
-  list: first({
-    market: z.string().min(1).max(20),
-    tickers: z.array(z.string().min(1).max(20)).min(1).max(600),
-  }),
   situation: first({
     market: z.string().min(1).max(20),
     when: ruleSchema,

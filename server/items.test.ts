@@ -89,18 +89,18 @@ describe("kept things", () => {
     expect((await listItems(db, "timing-system")).map((k) => k.name)).toEqual(["deep"]);
   });
   it("of a form that is not known are told and left as they are, the others are read", async () => {
-    await saveItem(db, { kind: "list", name: "Mine", body: '{"version":1,"market":"ALDANE","tickers":["AAA"]}' });
+    await saveItem(db, { kind: "breadth-zones", name: "Mine", body: '{"version":1,"crowded":80,"washed":20}' });
     const newer = '{"version":2,"market":"ALDANE","members":["AAA"]}';
     await db("items").insert([
-      { kind: "list", name: "Newer", body: newer },
-      { kind: "list", name: "Broken", body: "{" },
+      { kind: "breadth-zones", name: "Newer", body: newer },
+      { kind: "breadth-zones", name: "Broken", body: "{" },
       { kind: "recipe", name: "Other", body: "{}" },
     ]);
-    expect((await listItems(db, "list")).map((item) => item.name)).toEqual(["Mine"]);
-    expect(await findItem(db, "list", "Newer")).toBeUndefined();
+    expect((await listItems(db, "breadth-zones")).map((item) => item.name)).toEqual(["Mine"]);
+    expect(await findItem(db, "breadth-zones", "Newer")).toBeUndefined();
     expect(await listUnreadable(db)).toEqual([
-      { kind: "list", name: "Newer" },
-      { kind: "list", name: "Broken" },
+      { kind: "breadth-zones", name: "Newer" },
+      { kind: "breadth-zones", name: "Broken" },
       { kind: "recipe", name: "Other" },
     ]);
     expect(await db("items").where({ name: "Newer" }).pluck<string[]>("body")).toEqual([newer]);

@@ -44,7 +44,9 @@ async function requireWhole(file: string, lines: readonly string[], kept: number
   const db = await openDatabase(file);
   try {
     expect(await db.raw("pragma quick_check")).toEqual([{ quick_check: "ok" }]);
-    const names = await db("items").where({ kind: "list" }).pluck<string[]>("name");
+    const names = await db("lists").pluck<string[]>("name");
+    // Each with both of its members, or not there.
+    expect(await db("list_members").count({ n: "*" })).toEqual([{ n: 2 * names.length }]);
     const said = lines.flatMap((line) => (line.startsWith("kept ") ? [Number(line.slice(5))] : []));
     const highest = Math.max(kept, ...said);
     const there = names.map((name) => Number(name.slice(5))).sort((a, b) => a - b);

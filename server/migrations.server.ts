@@ -249,7 +249,62 @@ export const migrations: readonly NamedMigration[] = [
       for (const table of ["drawing_versions", "drawings"]) await db.schema.dropTable(table);
     },
   },
+  {
+    name: "011-lists",
+    async up(db) {
+      // Lists, and their members with the sessions on which they came and went: see lists-store.server.ts.
+      await db.schema.createTable("lists", (t) => {
+        t.increments("id");
+        t.string("name").notNullable().unique();
+        t.string("market").notNullable();
+        t.text("note").notNullable().defaultTo("");
+        t.integer("made");
+        t.text("scan");
+      });
+      await db.schema.createTable("list_members", (t) => {
+        t.integer("list_id").notNullable().references("lists.id").onDelete("CASCADE");
+        t.integer("place").notNullable();
+        t.string("ticker").notNullable();
+        t.text("note").notNullable().defaultTo("");
+        t.integer("added");
+        t.integer("removed");
+        t.primary(["list_id", "place"]);
+      });
+      // Those that were items so far; when they were made is not known. What cannot be read stays an item.
+      for (const { id, name, body } of await db<{ id: number; kind: string; name: string; body: string }>("items").where({
+        kind: "list",
+      })) {
+        const list = listItemOf(body);
+        if (!list) continue;
+        const [own] = (await db("lists").insert({ name, market: list.market })) as [number];
+        await db.batchInsert(
+          "list_members",
+          list.tickers.map((ticker, place) => ({ list_id: own, place, ticker })),
+          100,
+        );
+        await db("items").where({ id }).delete();
+      }
+    },
+    async down(db) {
+      for (const { id, name, market } of await db<{ id: number; name: string; market: string }>("lists").whereNull("scan")) {
+        const tickers = await db("list_members").where({ list_id: id, removed: null }).orderBy("place").pluck<string[]>("ticker");
+        await db("items").insert({ kind: "list", name, body: JSON.stringify({ version: 1, market, tickers }) });
+      }
+      for (const table of ["list_members", "lists"]) await db.schema.dropTable(table);
+    },
+  },
 ];
+
+/** A list as it was kept as an item; undefined for what is none. */
+function listItemOf(body: string): { readonly market: string; readonly tickers: readonly string[] } | undefined {
+  try {
+    const { version, market, tickers } = JSON.parse(body) as { version: unknown; market: unknown; tickers: unknown };
+    const isList = version === 1 && typeof market === "string" && Array.isArray(tickers);
+    return isList ? { market, tickers: tickers.filter((t): t is string => typeof t === "string") } : undefined;
+  } catch {
+    return undefined;
+  }
+}
 
 async function createDerivedColumns(db: Knex): Promise<void> {
   await db.schema.createTable("derived_columns", (t) => {

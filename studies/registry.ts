@@ -19,6 +19,7 @@ import { holding } from "@studies/precedents/holding";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
 import { hitsOfScan } from "@studies/scans/scan-hits";
+import { lists } from "@studies/lists/lists";
 import { scan } from "@studies/scans/scan";
 import { heldRecords } from "@studies/precedents/held-records";
 import { trueNow } from "@studies/precedents/true-now";
@@ -68,6 +69,7 @@ const ALL = [
   keyLevels,
   priceChanges,
   scan,
+  lists,
   hitsOfScan,
   consistency,
   monthTable,

@@ -1,9 +1,7 @@
 import { directory, type DirectoryEntry } from "@studies/frame/directory";
-import { pickedKey } from "@studies/sets/group-key";
 import { count } from "@studies/words/words";
-import { listItems } from "@server/items.server";
 import { askFor, findFor, foreseen, openDesk } from "~/ask.server";
-import { parseHere } from "~/here";
+import { listsNow } from "~/lists-now.server";
 import type { Route } from "./+types/find";
 
 /** Something that can be found; of another market than the one in view with that market. */
@@ -21,7 +19,7 @@ export async function loader({ request }: Route.LoaderArgs): Promise<FindAnswer>
   const own = await askFor(request, directory);
   const desk = await openDesk();
   const markets = await foreseen(() => desk.listMarkets());
-  const lists = await listItems(desk.db, "list");
+  const lists = await listsNow(request, own.market, own.asOf);
   const known = new Set(own.result.entries.map((e) => e.key));
   const others = await Promise.all(
     markets
@@ -33,12 +31,7 @@ export async function loader({ request }: Route.LoaderArgs): Promise<FindAnswer>
       }),
   );
   const kept = lists
-    .filter((l) => l.body.market === (parseHere(new URL(request.url).searchParams).market ?? own.market))
-    .map(({ name, body }): Found => ({
-      kind: "list",
-      name,
-      key: pickedKey(body.tickers, name),
-      note: `list, ${count(body.tickers.length, "stock")}`,
-    }));
+    .filter((list) => list.key !== "")
+    .map(({ name, key, tickers }): Found => ({ kind: "list", name, key, note: `list, ${count(tickers.length, "stock")}` }));
   return { entries: [...kept, ...own.result.entries, ...others.flat()] };
 }

@@ -1,6 +1,7 @@
 import { databasePath, openDatabase, withConnection, write } from "../db.server";
 import { undoChange } from "../data-changes.server";
 import { saveItem } from "../items.server";
+import { saveList } from "../lists.server";
 import { writeStep } from "../stores/feed-store.server";
 import { listChanges } from "../stores/changes-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
@@ -19,11 +20,8 @@ for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
     name: "counted",
     body: JSON.stringify({ version: 1, crowded: 50 + (n % 50), washed: n % 50 }),
   });
-  await saveItem(db, {
-    kind: "list",
-    name: `list ${n}`,
-    body: JSON.stringify({ version: 1, market: "ALDANE", tickers: ["AAA"] }),
-  });
+  const members = ["AAA", "BBB"].map((ticker) => ({ ticker, added: null }));
+  await saveList(db, JSON.stringify({ version: 1, name: `list ${n}`, market: "ALDANE", members }));
   console.log(`kept ${n}`);
   const step = await write(db, () =>
     withConnection(db, (connection) =>

@@ -3,8 +3,8 @@ import { Link, useSearchParams } from "react-router";
 import { anyOf } from "@studies/sets/group-key";
 import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { periodMap } from "@studies/period-map/period-map";
-import { listItems } from "@server/items.server";
-import { askFor, openDesk } from "~/ask.server";
+import { askFor } from "~/ask.server";
+import { listsNow } from "~/lists-now.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -30,13 +30,13 @@ export async function loader({ request }: Route.LoaderArgs) {
     ...(search.get("from") ? { from: search.get("from")! } : {}),
     ...(search.get("to") ? { to: search.get("to")! } : {}),
   });
-  const lists = await listItems((await openDesk()).db, "list");
   return {
     reading: answer.reading,
     market: answer.market,
+    asOf: answer.asOf,
     map: toWire(answer.result),
     groups: await offeredGroups(request),
-    lists: lists.filter((l) => l.body.market === answer.market).map(({ name, body }) => ({ name, tickers: body.tickers })),
+    lists: (await listsNow(request, answer.market, answer.asOf)).map(({ name, tickers }) => ({ name, tickers })),
   };
 }
 
@@ -142,6 +142,7 @@ export default function PeriodMap({ loaderData }: Route.ComponentProps) {
             chosen={chosen}
             onChoose={choose}
             market={loaderData.market}
+            asOf={loaderData.asOf}
             lists={loaderData.lists}
           />
           <PeriodTable rows={map.rows} chosen={chosen} onToggle={toggle} reference={map.reference} full={full} />

@@ -5,7 +5,7 @@ import { pickedKey } from "@studies/sets/group-key";
 import type { PeriodRow } from "@studies/period-map/period-map";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere, hrefNowWith, useHrefWith, type Here } from "~/here";
-import { useItems } from "~/ui/use-items";
+import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
   readonly rows: readonly PeriodRow[];
@@ -15,17 +15,18 @@ interface Props {
   readonly chosen: ReadonlySet<string>;
   readonly onChoose: (keys: readonly string[]) => void;
   readonly market: string;
+  readonly asOf: number;
   readonly lists: readonly { readonly name: string; readonly tickers: readonly string[] }[];
 }
 
 const ENDS = 20;
 
 /** What is chosen on the map, and where it can go: into the focus, into a list, into a file. */
-export function Selection({ rows, from, to, chosen, onChoose, market, lists }: Props) {
+export function Selection({ rows, from, to, chosen, onChoose, market, asOf, lists }: Props) {
   const here = useHere();
   const hrefWith = useHrefWith();
   const navigate = useNavigate();
-  const items = useItems();
+  const deeds = useLists();
   const [name, setName] = useState("");
   const tickers = rows.filter((r) => chosen.has(r.key) && r.ticker !== "").map((r) => r.ticker);
   const held = rows.filter((r) => r.held50);
@@ -37,7 +38,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
   ];
   const stocks = rows.some((r) => r.ticker !== "");
   if (!stocks) return null;
-  const removed = items.answer?.removed;
+  const removed = deeds.answer?.removed;
   return (
     <section aria-label="Selection" className="mt-4 border-y border-rule py-2">
       <p className="flex flex-wrap items-center gap-x-2 gap-y-1">
@@ -82,7 +83,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
               className="flex items-center gap-1"
               onSubmit={(event) => {
                 event.preventDefault();
-                void items.save("list", name, { version: 1, market, tickers }, "");
+                void deeds.save(newList(name, market, tickers, asOf));
               }}
             >
               <input
@@ -95,7 +96,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
                 }}
                 className="w-36 rounded-sm border border-rule bg-raised px-2 py-0.5 text-[12px]"
               />
-              <button type="submit" disabled={name.trim() === "" || items.busy} className="control py-0.5 text-[12px]">
+              <button type="submit" disabled={name.trim() === "" || deeds.busy} className="control py-0.5 text-[12px]">
                 Keep as a list
               </button>
             </form>
@@ -105,19 +106,15 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
           </>
         )}
       </p>
-      {items.answer?.error && (
+      {deeds.answer?.error && (
         <p role="alert" className="mt-1 text-rust">
-          {items.answer.error}
+          {deeds.answer.error}
         </p>
       )}
       {removed && (
         <p role="status" className="mt-1">
           “{removed.name}” was taken away.{" "}
-          <button
-            type="button"
-            className="text-indigo underline"
-            onClick={() => void items.save("list", removed.name, removed.body)}
-          >
+          <button type="button" className="text-indigo underline" onClick={() => void deeds.save(removed.list)}>
             Put it back
           </button>
         </p>
@@ -146,7 +143,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, lists }: P
                   type="button"
                   aria-label={`Take the list ${list.name} away`}
                   className="text-[12px] text-soft hover:text-rust"
-                  onClick={() => void items.remove("list", list.name)}
+                  onClick={() => void deeds.remove(list.name)}
                 >
                   take away
                 </button>

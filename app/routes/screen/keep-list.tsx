@@ -1,33 +1,36 @@
 import { useState } from "react";
+import type { SavedList } from "@studies/lists/list-schema";
 import { count } from "@studies/words/words";
-import { useItems } from "~/ui/use-items";
+import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
   readonly market: string;
+  readonly asOf: number;
   /** Those that pass, and those of them that were picked. */
   readonly tickers: readonly string[];
   readonly picked: readonly string[];
+  /** What is asked, for a list that stays alive. */
+  readonly scan: NonNullable<SavedList["scan"]>;
 }
 
 /** Keeps those that pass (or were picked) as a list under a name. */
-export function KeepList({ market, tickers, picked }: Props) {
-  const items = useItems();
+export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
+  const deeds = useLists();
   const [name, setName] = useState("");
   const kept = picked.length > 0 ? picked : tickers;
-  if (kept.length === 0) return null;
-  const isSaved = !items.busy && items.answer !== undefined && items.answer.error === undefined;
+  const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
   return (
     <form
       aria-label="Keep as a list"
       className="mt-1 flex flex-wrap items-center gap-2 text-[12px]"
       onSubmit={(event) => {
         event.preventDefault();
-        void items.save("list", name, { version: 1, market, tickers: kept }, "");
+        void deeds.save(newList(name, market, kept, asOf));
       }}
     >
       <span className="text-soft">
         {picked.length > 0 ? `${count(picked.length, "row")} picked` : "Space picks a row"}; keep{" "}
-        {picked.length > 0 ? "them" : `all ${tickers.length}`} as the list
+        {picked.length > 0 ? "them" : tickers.length === 0 ? "none" : `all ${tickers.length}`} as the list
       </span>
       <input
         aria-label="Name of the list"
@@ -39,15 +42,26 @@ export function KeepList({ market, tickers, picked }: Props) {
           setName(event.target.value);
         }}
       />
-      <button type="submit" disabled={items.busy} className="control py-0.5">
+      <button type="submit" disabled={deeds.busy || kept.length === 0} className="control py-0.5">
         Keep
       </button>
+      {picked.length === 0 && (
+        <button
+          type="button"
+          disabled={deeds.busy || name.trim() === ""}
+          title="A list of what passes at each date"
+          className="control py-0.5"
+          onClick={() => void deeds.save({ ...newList(name, market, [], asOf), scan })}
+        >
+          Keep alive
+        </button>
+      )}
       <span role="status" className="text-teal">
         {isSaved ? "It is kept." : ""}
       </span>
-      {items.answer?.error && (
+      {deeds.answer?.error && (
         <span role="alert" className="text-rust">
-          {items.answer.error}
+          {deeds.answer.error}
         </span>
       )}
     </form>

@@ -1,15 +1,16 @@
 import { useNavigate, useSearchParams } from "react-router";
-import type { scan } from "@studies/scans/scan";
+import type { scan as scanStudy } from "@studies/scans/scan";
 import { hrefNowWith } from "~/here";
 import type { ResultOf } from "~/wire";
 import { KeepList } from "./keep-list";
 import { ScanTable } from "./scan-table";
 
-type Answer = ResultOf<typeof scan>;
+type Answer = ResultOf<typeof scanStudy>;
 
 interface Props {
   readonly answer: Answer;
   readonly market: string;
+  readonly scan: Parameters<typeof KeepList>[0]["scan"];
   /** The clause that took away what is shown, in words. */
   readonly takenBy: string;
 }
@@ -17,7 +18,7 @@ interface Props {
 const MOST_SECTORS = 5;
 
 /** Those that pass or were taken away, where they come from, and the way to keep them. */
-export function ResultPart({ answer, market, takenBy }: Props) {
+export function ResultPart({ answer, market, scan, takenBy }: Props) {
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const { sectors, all } = answer;
@@ -68,7 +69,7 @@ export function ResultPart({ answer, market, takenBy }: Props) {
           {elsewhere > 0 ? `, and ${elsewhere} elsewhere` : ""}.
         </p>
       )}
-      {answer.taken < 0 && <KeepList market={market} tickers={answer.tickers} picked={picked} />}
+      {answer.taken < 0 && <KeepList market={market} asOf={answer.asOf} scan={scan} tickers={answer.tickers} picked={picked} />}
     </section>
   );
 }

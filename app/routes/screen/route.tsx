@@ -6,8 +6,9 @@ import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { hitsOfScan } from "@studies/scans/scan-hits";
 import { scan } from "@studies/scans/scan";
-import { anyOf, pickedKey, WHOLE_MARKET } from "@studies/sets/group-key";
+import { anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
 import { askFor, findFor, openDesk } from "~/ask.server";
+import { listsNow } from "~/lists-now.server";
 import { clauseNames } from "~/clause-names.server";
 import { hrefNowWith, hrefOf, paramNow, parseHere, useHere } from "~/here";
 import { useWayBack } from "~/opener";
@@ -42,7 +43,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const [names, scans, lists] = await Promise.all([
     clauseNames(request, answer.market),
     listItems(db, "scan"),
-    listItems(db, "list"),
+    listsNow(request, answer.market, answer.asOf),
   ]);
   const own = <T extends { readonly body: { readonly market: string } }>(all: readonly T[]) =>
     all.filter((one) => one.body.market === answer.market);
@@ -70,7 +71,7 @@ export async function loader({ request }: Route.LoaderArgs) {
       ...(focus.length > 0 ? [{ value: "focus", label: "the focus" }] : []),
       { value: WHOLE_MARKET, label: "all members of the market" },
       { value: "funds", label: "all funds" },
-      ...own(lists).map(({ name, body }) => ({ value: pickedKey(body.tickers, name), label: `${name} (list)` })),
+      ...lists.filter(({ key }) => key !== "").map(({ name, key }) => ({ value: key, label: `${name} (list)` })),
       ...names.groups.map(({ key, name }) => ({ value: key, label: name })),
     ],
   };
@@ -194,7 +195,12 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
           />
           <SaveScan key={name} name={saved ? name : ""} note={saved?.body.note ?? ""} bodyWith={body} />
         </section>
-        <ResultPart answer={answer} market={market} takenBy={clauseWords(draft, answer.taken)} />
+        <ResultPart
+          answer={answer}
+          market={market}
+          scan={{ when: rule, for: asked.for }}
+          takenBy={clauseWords(draft, answer.taken)}
+        />
       </div>
       {!isEmpty(rule) && (
         <Suspense fallback={<p className="mt-5 text-soft">Looking at all past sessions…</p>}>

@@ -1,9 +1,9 @@
 import { useMemo } from "react";
-import { cellText } from "@studies/table";
 import { cellOf } from "@studies/scans/scan-cell";
 import type { scan } from "@studies/scans/scan";
 import { hrefOf, useHere } from "~/here";
 import type { Column } from "~/ui/table/column";
+import { measureCell } from "~/ui/table/measure-cell";
 import { DataTable } from "~/ui/table/data-table";
 import type { Choosing } from "~/ui/table/table-row";
 import { tint } from "~/ui/tint";
@@ -16,8 +16,6 @@ interface Props {
   readonly answer: Answer;
   readonly choose: Choosing<Row>;
 }
-
-const SHORT = new Intl.NumberFormat("en-GB", { notation: "compact", maximumFractionDigits: 1 });
 
 const SIDES = { both: "both", first: "only the first", second: "only the second" } as const;
 
@@ -85,10 +83,7 @@ function columnsFor({ columns, overlay, isFunds }: Answer): Column<Row>[] {
       ...(column.labels ? { text: true } : {}),
       priority: 4,
       value: (r) => (column.labels ? String(cellOf(column, r.values[k]!)) : r.values[k]!),
-      cell: (r) =>
-        column.isVolume && !Number.isNaN(r.values[k])
-          ? SHORT.format(r.values[k]!)
-          : cellText(column.unit, cellOf(column, r.values[k]!)),
+      cell: (r) => measureCell(column, r.values[k]!),
       ...(column.unit === "change" ? { tint: (r: Row) => tint(r.values[k]!, fullOf(column.text)) } : {}),
     })),
   ];

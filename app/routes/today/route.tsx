@@ -5,10 +5,9 @@ import { monthOf } from "@core/columns/epoch-day";
 import { MONTH_NAMES } from "@core/seasons/month-names";
 import { consistency } from "@studies/seasons/consistency";
 import { heldRecords } from "@studies/precedents/held-records";
-import { listItems } from "@server/items.server";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
-import { pickedKey } from "@studies/sets/group-key";
-import { askFor, findFor, openDesk } from "~/ask.server";
+import { askFor, findFor } from "~/ask.server";
+import { listsNow } from "~/lists-now.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
@@ -44,7 +43,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   // Comes after the page: what holds is worked out while the rest is read already.
   const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
-  const ahead = windowsOfLists(request, answer.market);
+  const ahead = windowsOfLists(request, answer.market, answer.asOf);
   const situations = await holdingSituations(request, answer.market);
   return {
     reading: answer.reading,
@@ -60,10 +59,10 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 /** What the stocks of the market's lists and of the focus enter in the sessions to come; undefined without either. */
-async function windowsOfLists(request: Request, market: string): Promise<WindowsSaid | undefined> {
-  const lists = (await listItems((await openDesk()).db, "list")).filter((list) => list.body.market === market);
+async function windowsOfLists(request: Request, market: string, asOf: number): Promise<WindowsSaid | undefined> {
+  const lists = await listsNow(request, market, asOf);
   const { focus } = parseHere(new URL(request.url).searchParams);
-  const keys = [...focus, ...lists.map(({ name, body }) => pickedKey(body.tickers, name))];
+  const keys = [...focus, ...lists.map(({ key }) => key).filter((key) => key !== "")];
   const said = keys.length === 0 ? undefined : await findFor(request, windowsAhead, { in: keys });
   return said && { reading: said.reading, answer: toWire(said.result) };
 }

@@ -2,14 +2,14 @@ import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { START_DAYS } from "@core/seasons/start-days";
 import { paramsFromSearch } from "@server/ask/params-from-search";
-import { listItems } from "@server/items.server";
-import { pickedKey, anyOf } from "@studies/sets/group-key";
+import { anyOf } from "@studies/sets/group-key";
 import { PEER_SETS } from "@studies/sets/peer-names";
 import { windowKey, windowText } from "@studies/seasons/window-columns";
 import type { WindowRow } from "@studies/seasons/window-row";
 import { windows } from "@studies/seasons/windows";
 import { count } from "@studies/words/words";
-import { askLongFor, openDesk } from "~/ask.server";
+import { askLongFor } from "~/ask.server";
+import { listsHere } from "~/lists-now.server";
 import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
 import { offeredGroups } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
@@ -30,12 +30,12 @@ export async function loader({ request }: Route.LoaderArgs) {
   const [asked, groups, lists] = await Promise.all([
     askLongFor(request, windows, params),
     offeredGroups(request),
-    openDesk().then(({ db }) => listItems(db, "list")),
+    listsHere(request),
   ]);
   const { focus } = parseHere(search);
   const within = [
     ...(focus.length > 0 ? [{ value: anyOf(focus), label: "the focus" }] : []),
-    ...lists.map(({ name, body }) => ({ value: pickedKey(body.tickers, name), label: `${name} (list)` })),
+    ...lists.filter(({ key }) => key !== "").map(({ name, key }) => ({ value: key, label: `${name} (list)` })),
     ...groups.map(({ value, label }) => ({ value, label })),
   ];
   const { set, in: inside = "", wins, years } = windows.params.parse(params);

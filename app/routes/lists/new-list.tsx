@@ -1,0 +1,107 @@
+import { useState } from "react";
+import { count } from "@studies/words/words";
+import { newList, useLists } from "~/ui/use-lists";
+import { tickersFrom } from "./list-changes";
+
+interface Props {
+  readonly market: string;
+  readonly asOf: number;
+}
+
+/** A list of tickers that are typed or pasted, or of a file. */
+export function NewList({ market, asOf }: Props) {
+  const deeds = useLists();
+  const [open, setOpen] = useState(false);
+  const [name, setName] = useState("");
+  const [text, setText] = useState("");
+  const tickers = tickersFrom(text);
+  const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
+  if (!open)
+    return (
+      <p className="flex items-baseline gap-3">
+        <button
+          type="button"
+          className="control border-indigo font-semibold text-indigo"
+          onClick={() => {
+            setOpen(true);
+          }}
+        >
+          Make a list of tickers
+        </button>
+        <span role="status" className="text-teal">
+          {isSaved ? "It is kept." : ""}
+        </span>
+        {deeds.answer?.error && (
+          <span role="alert" className="text-rust">
+            {deeds.answer.error} {deeds.answer.details?.join(" ")}
+          </span>
+        )}
+      </p>
+    );
+  return (
+    <form
+      aria-label="New list"
+      className="max-w-2xl space-y-2 rounded-sm border border-rule bg-raised p-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (tickers.length === 0) return;
+        setOpen(false);
+        void deeds.save(newList(name, market, tickers, asOf));
+        setText("");
+        setName("");
+      }}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") setOpen(false);
+      }}
+    >
+      <label className="block text-soft">
+        name
+        <input
+          autoFocus
+          required
+          maxLength={60}
+          className="control mt-0.5 block w-64 text-ink"
+          value={name}
+          onChange={(event) => {
+            setName(event.target.value);
+          }}
+        />
+      </label>
+      <label className="block text-soft">
+        tickers, pasted from anywhere: with commas, spaces or line breaks between, or a CSV file with a head
+        <textarea
+          rows={3}
+          required
+          className="control mt-0.5 w-full text-ink"
+          value={text}
+          onChange={(event) => {
+            setText(event.target.value);
+          }}
+        />
+      </label>
+      <p className="flex items-baseline gap-3 text-[12px]">
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv,text/plain"
+          aria-label="A file of tickers"
+          onChange={(event) => {
+            void event.target.files?.[0]?.text().then(setText);
+          }}
+        />
+        <span className="flex-1 text-soft">{count(tickers.length, "ticker")} read</span>
+        <button type="submit" className="control py-0.5" disabled={tickers.length === 0}>
+          Keep
+        </button>
+        <button
+          type="button"
+          className="text-soft hover:text-indigo"
+          onClick={() => {
+            setOpen(false);
+          }}
+        >
+          cancel
+        </button>
+      </p>
+    </form>
+  );
+}
