@@ -85,6 +85,10 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
   await page.keyboard.press("Enter");
   await expect(page.locator('tr[data-row="Pasted"]')).toContainText("what leads");
 
+  await page.getByLabel("Name of this list").fill("Pasted ones");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/open=Pasted\+ones|open=Pasted%20ones/);
+  await expect(page.getByLabel(`Note on ${b}`)).toHaveValue("waits for volume");
   await page.getByLabel("How both are combined").selectOption("subtract");
   await page.getByLabel("The other list").selectOption("Other");
   await page.getByLabel("Name of the combined list").fill("Rest");
@@ -94,7 +98,7 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
   await expect.poll(() => order(page, "Rest")).toEqual([b]);
   await page.reload();
   await expect(page.getByLabel(`Note on ${b}`)).toHaveValue("");
-  await page.goto("/lists?open=Pasted");
+  await page.goto("/lists?open=Pasted ones");
   await ready(page);
   await expect(page.getByLabel(`Note on ${b}`)).toHaveValue("waits for volume");
 });

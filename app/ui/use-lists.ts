@@ -1,4 +1,5 @@
 import { useFetcher } from "react-router";
+import { hrefNowWith } from "~/here";
 import type { SavedList } from "@studies/lists/list-schema";
 import type { ListAnswer } from "~/routes/lists/list-deeds.server";
 
@@ -10,7 +11,12 @@ export function useLists() {
     busy: fetcher.state !== "idle",
     answer: fetcher.data,
     /** `list` whole, or the text that a removal gave back; `was` the name it has had, empty for a new one. */
-    save: (list: SavedList | string, was = "") => send({ list: typeof list === "string" ? list : JSON.stringify(list), was }),
+    save: (list: SavedList | string, was = "") =>
+      send({
+        list: typeof list === "string" ? list : JSON.stringify(list),
+        was,
+        ...(typeof list !== "string" && was !== "" && list.name !== was ? { then: hrefNowWith({ open: list.name }) } : {}),
+      }),
     remove: (name: string) => send({ intent: "remove", name }),
   };
 }

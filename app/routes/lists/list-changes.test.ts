@@ -57,9 +57,9 @@ describe("two lists together", () => {
       ["AAA", "BBB", "CCC"],
       ["CCC", "DDD", "AAA"],
     ];
-    expect(combined("merge", a!, b!)).toEqual(["AAA", "BBB", "CCC", "DDD"]);
-    expect(combined("intersect", a!, b!)).toEqual(["AAA", "CCC"]);
-    expect(combined("subtract", a!, b!)).toEqual(["BBB"]);
+    expect(combined("merge", a, b)).toEqual(["AAA", "BBB", "CCC", "DDD"]);
+    expect(combined("intersect", a, b)).toEqual(["AAA", "CCC"]);
+    expect(combined("subtract", a, b)).toEqual(["BBB"]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { Invalid, NotFound, Unavailable } from "@server/errors";
 import { removeList, saveList } from "@server/lists.server";
+import { redirect } from "react-router";
 import { formOf, openDesk } from "~/ask.server";
 
 export interface ListAnswer {
@@ -20,6 +21,9 @@ export async function listDeed(request: Request): Promise<ListAnswer> {
   try {
     if (form.get("intent") === "remove") return { removed: { name: text("name"), list: await removeList(db, text("name")) } };
     await saveList(db, text("list"), text("was"));
+    // One that was given another name is shown under that.
+    const then = text("then");
+    if (then.startsWith("/lists?")) throw redirect(then);
     return {};
   } catch (error) {
     if (error instanceof Invalid) return { error: error.message, details: error.details };

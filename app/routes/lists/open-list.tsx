@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { ruleSentence } from "@core/conditions/sentence";
 import type { ListRow } from "@studies/lists/list-columns";
@@ -25,17 +25,30 @@ interface Props {
 }
 
 /** One list: its members with their figures, what can be done to it, and what it is for. */
-export function OpenList({ list, row, rows, figures, asOf, isLatest, deeds: lists }: Props) {
+export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deeds: lists }: Props) {
   const here = useHere();
   const navigate = useNavigate();
+  // What was just changed stands there before it has come back: the next change goes on from it, and takes nothing back.
+  const [edited, setEdited] = useState<SavedList>();
+  if (edited && JSON.stringify(edited) === JSON.stringify(saved)) setEdited(undefined);
+  const list = edited ?? saved;
   const [undo, setUndo] = useState<{ readonly list: SavedList; readonly words: string }>();
   const [typed, setTyped] = useState("");
+  // One after another, each on top of what the one before it has left.
+  const { busy, save } = lists;
+  const sent = useRef<SavedList>(undefined);
+  useEffect(() => {
+    // What was refused stands there with what is wrong with it until it is changed.
+    if (!edited || busy || edited === sent.current) return;
+    sent.current = edited;
+    void save(edited, saved.name);
+  }, [edited, busy, save, saved.name]);
   const isStatic = list.scan === undefined;
   const members = useMemo(() => rowsOf(list, row, figures, asOf), [list, row, figures, asOf]);
   const change = (next: SavedList, words: string) => {
     if (next === list) return;
     setUndo({ list, words });
-    void lists.save(next, list.name);
+    setEdited(next);
   };
   const key = row.tickers.length === 0 ? "" : pickedKey(row.tickers, row.name);
   return (
@@ -91,9 +104,7 @@ export function OpenList({ list, row, rows, figures, asOf, isLatest, deeds: list
         list={list}
         error={lists.answer?.error}
         onChange={(next) => {
-          change(next, next.name === list.name ? "Its note was changed." : "It was renamed.");
-          if (next.name !== list.name)
-            void navigate(hrefNowWith({ open: next.name }), { replace: true, preventScrollReset: true });
+          change(next, "Its note was changed.");
         }}
       />
       {undo && (
@@ -103,8 +114,7 @@ export function OpenList({ list, row, rows, figures, asOf, isLatest, deeds: list
             type="button"
             className="min-h-6 text-indigo hover:underline"
             onClick={() => {
-              void lists.save(undo.list, list.name);
-              if (undo.list.name !== list.name) void navigate(hrefNowWith({ open: undo.list.name }), { replace: true });
+              setEdited(undo.list);
               setUndo(undefined);
             }}
           >
