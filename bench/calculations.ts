@@ -14,6 +14,7 @@ import { checksum, participationInC, rotationRow } from "./c-references";
 import { conditionRows } from "./conditions";
 import { row, shortest, timed } from "./rows";
 import { seasonRows } from "./seasons";
+import { scanRows } from "./scans";
 import { strategyRows } from "./strategies";
 
 /** Rows of the calculation by itself, on the whole demo. */
@@ -84,5 +85,6 @@ export async function calculationRows(database: string, folder: string): Promise
   conditionRows(whole, folder);
   seasonRows(whole, folder);
   strategyRows(whole);
+  scanRows(whole);
   await db.destroy();
 }

@@ -10,15 +10,11 @@ const port = 5392;
 const base = `http://127.0.0.1:${port}`;
 const folder = "docs/screenshots";
 const date = "2025-11-28";
-const LOW_AND_GAP =
-  "its close is a 10-session closing low within the last 3 sessions and it opens above the high before and its close is above its 200-session simple average";
-const LOW_AND_INSIDE =
-  "its close is a 10-session closing low within the last 3 sessions and it opens not above the high before and it opens not below the low before and its close is above its 200-session simple average";
+const RISING =
+  "its return over 66 sessions is above 20% and its return over 22 sessions is above 10% and its average volume of 50 sessions is above 50,000";
 /** A situation as a sentence in an address. */
 function precedents(tickers, more) {
-  const when = more.includes("vs=")
-    ? LOW_AND_INSIDE
-    : "it is the last session of the quarter and its close is above its 55-session simple average";
+  const when = "it is the last session of the quarter and its close is above its 55-session simple average";
   return `/precedents?when=${encodeURIComponent(when)}&for=${tickers}&${more}`;
 }
 const CROSSING = `enter=${encodeURIComponent("its close crosses above its 50-session simple average")}&leave=${encodeURIComponent("its close crosses below its 50-session simple average")}`;
@@ -53,19 +49,37 @@ const views = [
   ["seasons", "/seasons?set=sector"],
   ["seasons-windows", "/seasons/windows"],
   ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
-  [
-    "precedents-variants",
-    precedents(
-      "ALBRO",
-      `entry=open&hold=3&vs=${encodeURIComponent(JSON.stringify({ when: LOW_AND_GAP, for: "ALBRO", entry: "open", hold: "3" }))}`,
-    ),
-  ],
   ["key-levels", "/key-levels?for=ALBRO"],
-  ["group-stocks", `/groups?in=sector:Shipyards&asof=${date}&focus=sector:Shipyards`],
+  ["screen", `/screen?when=${encodeURIComponent(RISING)}`],
+  ["lists", "/lists?open=Spring%20leaders"],
   ["chart", `/chart/ALBRO?history=1260&plot=sma_50&plot=regime&plot=rsi_14&plot=lanes&${CROSSING}`],
   ["chart-of-a-stock", `/chart/LINON?plot=ema_20&plot=ema_50&plot=volume_50&plot=stance&plot=reports`],
   ["data", "/files"],
 ];
+
+/** Lists of the analyst: one picked by hand, one kept alive by a scan. */
+const LISTS = [
+  {
+    name: "Spring leaders",
+    note: "Picked at the low of June; to be held while their sector leads",
+    members: ["LINON", "SEZUT", "BATER", "ZAKAN", "MAZIV"],
+  },
+  { name: "Risers", note: "Twenty percent in three months, with volume", members: [] },
+];
+
+/** Keeps the lists, as the screen does. */
+async function keepLists(page) {
+  const added = Date.parse("2026-06-05") / 86_400_000;
+  const rising = { left: { measure: "return", params: { n: 66 } }, comparator: "above", right: 0.2 };
+  for (const { name, note, members } of LISTS) {
+    const list = JSON.stringify({
+      ...{ version: 1, name, market: "ALDANE", note, made: added },
+      ...(members.length === 0 ? { scan: { when: rising, for: "market:" } } : {}),
+      members: members.map((ticker) => ({ ticker, added })),
+    });
+    await page.evaluate((sent) => fetch("/lists.data", { method: "POST", body: new URLSearchParams(sent) }), { list });
+  }
+}
 
 /** Puts the drawings on the chart, as the screen does. */
 async function draw(page) {
@@ -119,6 +133,7 @@ try {
     console.log(`${name}.png`);
   };
   await draw(page);
+  await keepLists(page);
   for (const [name, place, below] of views) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
   await page.locator("html.lamp").waitFor({ state: "attached" });
