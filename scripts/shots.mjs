@@ -9,7 +9,6 @@ import { CHROMIUM_ARGS, findChromium } from "./chromium.mjs";
 const port = 5392;
 const base = `http://127.0.0.1:${port}`;
 const folder = "docs/screenshots";
-const date = "2025-11-28";
 const RISING =
   "its return over 66 sessions is above 20% and its return over 22 sessions is above 10% and its average volume of 50 sessions is above 50,000";
 /** A situation as a sentence in an address. */
