@@ -126,3 +126,8 @@ export * from "./stats/block-interval";
 export * from "./scans/scan-hits";
 export * from "./scans/ranking";
 export { compared, comparesAs, lasting, signsOf, signsOfNumber } from "./conditions/comparison";
+export * from "./setups/setup-kinds";
+export * from "./setups/reach";
+export * from "./setups/divergences";
+export * from "./setups/setup-hits";
+export * from "./setups/bracket";
