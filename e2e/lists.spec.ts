@@ -41,6 +41,15 @@ test("by keyboard: a live list of a scan, whose members change with the date, is
   await ready(page);
   expect(await order(page, "Above twenty")).not.toEqual(then);
 
+  // Today tells who came and who left on the session, and leads there.
+  await page.goto("/");
+  await ready(page);
+  const onToday = page.getByRole("region", { name: "Lists on this session" });
+  await expect(onToday).toContainText(/Since .* arrived and .* left|Nothing has come or gone/);
+  await onToday.getByRole("link", { name: "every list" }).click();
+  await ready(page);
+  await page.locator('tr[data-row="Above twenty"] a').click();
+  await expect(page).toHaveURL(/open=Above/);
   await page.getByRole("link", { name: "screen it" }).press("Enter");
   await expect(page.getByText(`${passing} went in`)).toBeVisible();
   await page.keyboard.press("Backspace");

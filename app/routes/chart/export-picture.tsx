@@ -18,7 +18,11 @@ export function ExportPicture({ drawn, chart, scale }: Props) {
   const write = async (kind: "png" | "svg") => {
     if (!drawn || drawn.isDisposed()) return;
     const { chartPng, chartSvg } = await import("~/charts/export-chart");
-    const [zoom] = drawn.getOption()["dataZoom"] as { start: number; end: number }[];
+    // Before the bars are drawn there is no view yet.
+    const [zoom] = ((drawn.getOption() as Record<string, unknown> | undefined)?.["dataZoom"] ?? []) as {
+      start: number;
+      end: number;
+    }[];
     const exported = {
       title: `${chart.name}, ${chart.sampling}`,
       subtitle: `as of ${date(chart.asOf)}${scale === "linear" ? "" : `, ${scale === "log" ? "logarithmic axis" : "percent from the start"}`}`,
@@ -43,6 +47,7 @@ export function ExportPicture({ drawn, chart, scale }: Props) {
         <button
           key={kind}
           type="button"
+          disabled={!drawn}
           className="hover:text-indigo"
           onClick={() => {
             setFailed(false);

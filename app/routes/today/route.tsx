@@ -4,9 +4,11 @@ import { today } from "@studies/today/today";
 import { monthOf } from "@core/columns/epoch-day";
 import { MONTH_NAMES } from "@core/seasons/month-names";
 import { consistency } from "@studies/seasons/consistency";
+import { listLists } from "@server/lists.server";
+import { lists } from "@studies/lists/lists";
 import { heldRecords } from "@studies/precedents/held-records";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
-import { askFor, findFor } from "~/ask.server";
+import { askFor, findFor, openDesk } from "~/ask.server";
 import { listsNow } from "~/lists-now.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
@@ -25,6 +27,7 @@ import type { Route } from "./+types/route";
 import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { HoldingNow } from "./holding-now";
+import { ListsNow, type ListsSaid } from "./lists-now";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
@@ -43,6 +46,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   // Comes after the page: what holds is worked out while the rest is read already.
   const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
+  const ofLists = listsOfMarket(request, answer.market);
   const ahead = windowsOfLists(request, answer.market, answer.asOf);
   const situations = await holdingSituations(request, answer.market);
   return {
@@ -55,7 +59,15 @@ export async function loader({ request }: Route.LoaderArgs) {
     held,
     months,
     ahead,
+    lists: ofLists,
   };
+}
+
+/** Who came into the lists of the market and who left them on the session; undefined without a list. */
+async function listsOfMarket(request: Request, market: string): Promise<ListsSaid | undefined> {
+  const saved = await listLists((await openDesk()).db, market);
+  const said = saved.length === 0 ? undefined : await findFor(request, lists, { lists: JSON.stringify(saved), sessions: 1 });
+  return said && { reading: said.reading, rows: toWire(said.result.rows) };
 }
 
 /** What the stocks of the market's lists and of the focus enter in the sessions to come; undefined without either. */
@@ -129,6 +141,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <div className="mt-6">
         <HoldingNow held={loaderData.held} situations={loaderData.situations} />
       </div>
+      <ListsNow said={loaderData.lists} />
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />
       </div>

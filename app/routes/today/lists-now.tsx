@@ -1,0 +1,87 @@
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import type { Sentence } from "@studies/define-study";
+import type { ListRow } from "@studies/lists/list-columns";
+import { hrefOf, useHere } from "~/here";
+import { SentenceText } from "~/ui/reading";
+import { fromWire, type Wired } from "~/wire";
+
+export interface ListsSaid {
+  readonly reading: readonly Sentence[];
+  readonly rows: Wired;
+}
+
+const MOST_TICKERS = 12;
+
+/** Who came into the lists and who left them on the session; nothing where no list is kept. */
+export function ListsNow({ said }: { readonly said: Promise<ListsSaid | undefined> }) {
+  return (
+    <Suspense fallback={null}>
+      <Await resolve={said} errorElement={null}>
+        {(found) =>
+          found === undefined ? null : <Found reading={found.reading} rows={fromWire<readonly ListRow[]>(found.rows)} />
+        }
+      </Await>
+    </Suspense>
+  );
+}
+
+function Found({ reading, rows }: { readonly reading: readonly Sentence[]; readonly rows: readonly ListRow[] }) {
+  const here = useHere();
+  const changed = rows.filter((row) => row.arrived.length + row.left.length > 0);
+  return (
+    <section aria-label="Lists on this session" className="mt-6">
+      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
+        <span>Lists on this session</span>
+        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/lists")}>
+          every list
+        </Link>
+      </h2>
+      <p className="py-1.5 font-serif text-[16px]">
+        {reading.slice(0, 1).map((sentence, k) => (
+          <SentenceText key={k} sentence={sentence} />
+        ))}
+      </p>
+      <ul>
+        {changed.map((row) => (
+          <li key={row.name} className="flex items-baseline gap-4 border-b border-rule/70 py-1">
+            <Link
+              className="w-56 shrink-0 truncate font-semibold hover:text-indigo"
+              to={hrefOf(here, "/lists", { open: row.name })}
+            >
+              {row.name}
+            </Link>
+            <Tickers word="arrived" tickers={row.arrived} className="text-teal" />
+            <Tickers word="left" tickers={row.left} className="text-rust" />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface TickersProps {
+  readonly word: string;
+  readonly tickers: readonly string[];
+  readonly className: string;
+}
+
+function Tickers({ word, tickers, className }: TickersProps) {
+  const here = useHere();
+  if (tickers.length === 0) return null;
+  const more = tickers.length - MOST_TICKERS;
+  return (
+    <span>
+      <span className={className}>{word}</span>{" "}
+      {tickers.slice(0, MOST_TICKERS).map((ticker, k) => (
+        <span key={ticker}>
+          {k > 0 && ", "}
+          <Link className="hover:text-indigo" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
+            {ticker}
+          </Link>
+        </span>
+      ))}
+      {more > 0 && ` and ${more} more`}
+    </span>
+  );
+}
