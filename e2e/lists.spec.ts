@@ -105,6 +105,12 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
   await expect(page.locator('tr[data-row="Rest"]')).toBeVisible();
   await page.locator('tr[data-row="Rest"] a').click();
   await expect.poll(() => order(page, "Rest")).toEqual([b]);
+  await page.getByRole("button", { name: "Make a list of tickers" }).click();
+  const exported = { version: 1, name: "From a file", market: "ALDANE", members: [{ ticker: c, added: null, note: "kept" }] };
+  await page
+    .getByLabel("A file of tickers, or a list that was exported")
+    .setInputFiles({ name: "list.json", mimeType: "application/json", buffer: Buffer.from(JSON.stringify(exported)) });
+  await expect(page.locator('tr[data-row="From a file"]')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel(`Note on ${b}`)).toHaveValue("");
   await page.goto("/lists?open=Pasted ones");

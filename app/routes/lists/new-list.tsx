@@ -16,6 +16,16 @@ export function NewList({ market, asOf }: Props) {
   const [text, setText] = useState("");
   const tickers = tickersFrom(text);
   const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
+  /** Tickers are shown to be kept; a list that was exported is kept as it is. */
+  const read = async (file: File) => {
+    const content = await file.text();
+    if (!file.name.endsWith(".json")) {
+      setText(content);
+      return;
+    }
+    setOpen(false);
+    await deeds.save(content);
+  };
   if (!open)
     return (
       <p className="flex items-baseline gap-3">
@@ -82,10 +92,11 @@ export function NewList({ market, asOf }: Props) {
       <p className="flex items-baseline gap-3 text-[12px]">
         <input
           type="file"
-          accept=".csv,.txt,text/csv,text/plain"
-          aria-label="A file of tickers"
+          accept=".csv,.txt,.json,text/csv,text/plain,application/json"
+          aria-label="A file of tickers, or a list that was exported"
           onChange={(event) => {
-            void event.target.files?.[0]?.text().then(setText);
+            const file = event.target.files?.[0];
+            if (file) void read(file);
           }}
         />
         <span className="flex-1 text-soft">{count(tickers.length, "ticker")} read</span>

@@ -6,6 +6,7 @@ import { membersOn, type SavedList } from "@studies/lists/list-schema";
 import type { scan } from "@studies/scans/scan";
 import { pickedKey } from "@studies/sets/group-key";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import type { useLists } from "~/ui/use-lists";
 import type { ResultOf } from "~/wire";
 import { CombineLists } from "./combine-lists";
@@ -66,6 +67,7 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
             </Link>
             <button
               type="button"
+              title={explanationsOf("the focus")}
               className="text-[12px] text-indigo hover:underline"
               onClick={() =>
                 void navigate(

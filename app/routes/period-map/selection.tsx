@@ -5,6 +5,7 @@ import { pickedKey } from "@studies/sets/group-key";
 import type { PeriodRow } from "@studies/period-map/period-map";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere, hrefNowWith, useHrefWith, type Here } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
@@ -131,6 +132,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, asOf, list
                 <span className="text-soft">{list.tickers.length}</span>
                 <Link
                   className="text-[12px] text-indigo"
+                  title={explanationsOf("the focus")}
                   to={hrefWith({ focus: here.focus.includes(key) ? here.focus.filter((k) => k !== key) : [...here.focus, key] })}
                   preventScrollReset
                 >
