@@ -72,6 +72,20 @@ export function mapConditions(rule: Rule, change: (condition: Condition) => Cond
   return change(rule);
 }
 
+/** The measures of a rule, either side of its conditions; those switched off left out. */
+export function usesOf(rule: Rule): MeasureUse[] {
+  return conditionsOf(rule).flatMap(({ left, right }) => (typeof right === "object" ? [left, right] : [left]));
+}
+
+/** A rule with each of its measures changed, on either side. */
+export function mapUses(rule: Rule, change: (use: MeasureUse) => MeasureUse): Rule {
+  return mapConditions(rule, (c) => ({
+    ...c,
+    left: change(c.left),
+    right: typeof c.right === "object" ? change(c.right) : c.right,
+  }));
+}
+
 /** A rule without what is switched off; nothing left is all of nothing, which is always true. */
 export function withoutOff(rule: Rule): Rule {
   return without(rule) ?? { all: [] };

@@ -84,6 +84,11 @@ export function subjectOf(use: MeasureUse): Subject {
   return use.of ?? measureOf(use.measure).of ?? "self";
 }
 
+/** Whether a measure is of what is drawn: its points decide it, not the price of the session. */
+export function isDrawn(use: MeasureUse): boolean {
+  return measureOf(use.measure).needs === "drawing";
+}
+
 /**
  * Whether a use is known at the open of its session: the open itself, an indicator taken on opens, a gap, the calendar,
  * membership; on weekly and monthly samples none is (method 8, Z03; method 9, Q47).

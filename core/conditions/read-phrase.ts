@@ -1,5 +1,5 @@
 import type { DrawingKind } from "../drawings/drawing";
-import { conditionsOf, mapConditions, type MeasureUse, type Rule } from "./condition";
+import { mapUses, usesOf, type MeasureUse, type Rule } from "./condition";
 import { lazily } from "./lazily";
 import type { PhraseValues } from "./measure";
 import { MEASURES } from "./measures";
@@ -105,13 +105,7 @@ function* ofDrawings(typed: string, drawings: readonly DrawingName[]): Generator
     return kinds === undefined || kinds.some((kind) => drawn(use)?.kinds.includes(kind));
   };
   for (const rule of meant(text)) {
-    const uses = conditionsOf(rule).flatMap(({ left, right }) => (typeof right === "object" ? [left, right] : [left]));
-    if (!uses.every(fits)) continue;
-    yield mapConditions(rule, (c) => ({
-      ...c,
-      left: named(c.left),
-      right: typeof c.right === "object" ? named(c.right) : c.right,
-    }));
+    if (usesOf(rule).every(fits)) yield mapUses(rule, named);
   }
 }
 

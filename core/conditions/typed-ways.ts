@@ -1,4 +1,4 @@
-import { mapConditions, type Condition, type MeasureUse, type Rule, type Subject } from "./condition";
+import { mapConditions, mapUses, type Condition, type MeasureUse, type Rule, type Subject } from "./condition";
 import { measureOf, subjectOf } from "./measures";
 import { plainWords } from "./plain-words";
 import { TICKER_PATTERN } from "./template";
@@ -58,12 +58,7 @@ function sampled({ text, dress }: Way): Way[] {
       measureOf(use.measure).params.some((p) => p.name === "sampling")
         ? { ...use, params: { ...use.params, sampling: `${unit}ly` } }
         : use;
-    const change = (c: Condition): Condition => ({
-      ...c,
-      left: on(c.left),
-      right: typeof c.right === "object" ? on(c.right) : c.right,
-    });
-    return [{ text: daily, dress: (rule) => dress(mapConditions(rule, change)) }];
+    return [{ text: daily, dress: (rule) => dress(mapUses(rule, on)) }];
   });
 }
 
@@ -72,9 +67,5 @@ const KNOWN_WORDS = new Set("RSI MACD PPO ADX ATR SAR EMA SMA ROC HV DI EPS".spl
 
 function withSubjects(rule: Rule, of: Subject): Rule {
   const whose = (use: MeasureUse): MeasureUse => (subjectOf(use) === "self" ? { ...use, of } : use);
-  return mapConditions(rule, (c) => ({
-    ...c,
-    left: whose(c.left),
-    right: typeof c.right === "object" ? whose(c.right) : c.right,
-  }));
+  return mapUses(rule, whose);
 }

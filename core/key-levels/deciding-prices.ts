@@ -1,7 +1,7 @@
 import type { Condition, MeasureUse } from "../conditions/condition";
-import { paramsOf } from "../conditions/measures";
+import { isDrawn, paramsOf } from "../conditions/measures";
 import { rsiAverages } from "../indicators/rsi";
-import { isDrawn, type NextSession } from "./next-session";
+import type { NextSession } from "./next-session";
 
 /** A straight line over the price of the next session. */
 interface Line {

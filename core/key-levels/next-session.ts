@@ -1,10 +1,10 @@
 import type { BarColumn } from "../columns/panel";
 import { periodEnd } from "../seasons/session-calendar";
-import { conditionsOf, type MeasureUse, type Rule } from "../conditions/condition";
+import { conditionsOf, usesOf, type MeasureUse, type Rule } from "../conditions/condition";
 import { evaluateRule, type Moment } from "../conditions/evaluate";
 import type { MeasuredBars } from "../conditions/measure";
 import { measureColumn } from "../conditions/measure-column";
-import { isKnownAtOpen, measureOf, paramsOf, subjectOf } from "../conditions/measures";
+import { isDrawn, isKnownAtOpen, measureOf, paramsOf, subjectOf } from "../conditions/measures";
 import { truthAt } from "../conditions/truth";
 
 /** Own bars of one instrument, none of them missing, and the day of the session that comes next. */
@@ -109,22 +109,12 @@ export class NextSession {
   }
 }
 
-/** Whether a measure is of what is drawn: its points decide it, not the price of the session. */
-export function isDrawn(use: MeasureUse): boolean {
-  return measureOf(use.measure).needs === "drawing";
-}
-
 /** Columns of fewer bars are held at every price that is tried, for the other clauses that ask for them. */
 const SHORT = 400;
 
 /** How a measure is sampled. */
 export function samplingOf(use: MeasureUse): string {
   return measureOf(use.measure).params.some((p) => p.name === "sampling") ? String(paramsOf(use)["sampling"]) : "daily";
-}
-
-/** The measures of a rule, either side of its conditions. */
-export function usesOf(rule: Rule): MeasureUse[] {
-  return conditionsOf(rule).flatMap(({ left, right }) => (typeof right === "object" ? [left, right] : [left]));
 }
 
 /**

@@ -1,8 +1,8 @@
 import { atr } from "../indicators/atr";
-import { conditionsOf, type Rule } from "../conditions/condition";
+import { conditionsOf, usesOf, type Rule } from "../conditions/condition";
 import type { Moment } from "../conditions/evaluate";
 import { decidingPrices } from "./deciding-prices";
-import { momentOfNext, NextSession, usesOf, type UpToNow } from "./next-session";
+import { momentOfNext, NextSession, type UpToNow } from "./next-session";
 
 /** A price of the next session beyond which a rule has another truth. */
 export interface PriceChange {

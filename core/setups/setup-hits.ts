@@ -50,10 +50,8 @@ export function setupHits(bars: MeasuredBars): Readonly<Record<SetupKind, readon
   found["divergence at a low, with the trend"].push(...turns.lowWithTrend);
   found["divergence at a high"].push(...turns.high);
   found["divergence at a high, with the trend"].push(...turns.highWithTrend);
-  return Object.fromEntries(SETUP_KINDS.map((kind) => [kind, found[kind].map((i) => rows[i]!)])) as unknown as Record<
-    SetupKind,
-    readonly number[]
-  >;
+  for (const kind of SETUP_KINDS) found[kind] = found[kind].map((i) => rows[i]!);
+  return found;
 }
 
 type Found = Record<SetupKind, number[]>;

@@ -1,9 +1,9 @@
 import {
   align,
-  conditionsOf,
   evaluateRule,
-  measureOf,
+  isDrawn,
   subjectOf,
+  usesOf,
   type Condition,
   type ConditionSource,
   type Judged,
@@ -104,14 +104,13 @@ export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
     series: source.series,
     truth(rule, moment) {
       const judge = (condition: Condition, make: () => Truth) => {
-        const drawn = namesDrawing(condition) ? market.drawingsKey : "";
+        const drawn = usesOf(condition).some(isDrawn) ? market.drawingsKey : "";
         return kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${drawn}/${JSON.stringify(condition)}`, make);
       };
       return evaluateRule(rule, { ...source, kept: judge }, moment);
     },
     unknownMeasures(rule) {
-      const uses = conditionsOf(rule).flatMap((c) => (typeof c.right === "object" ? [c.left, c.right] : [c.left]));
-      return uses.filter((use) => source.subject(subjectOf(use)).column(use).every(Number.isNaN));
+      return usesOf(rule).filter((use) => source.subject(subjectOf(use)).column(use).every(Number.isNaN));
     },
   };
 }
@@ -121,12 +120,6 @@ const isFixed = (of: Subject) => of === "market" || typeof of === "object";
 /** Whether a condition speaks of nothing that differs from instrument to instrument. */
 function isShared({ left, right }: Condition): boolean {
   return isFixed(subjectOf(left)) && (typeof right !== "object" || isFixed(subjectOf(right)));
-}
-
-const isDrawn = (use: MeasureUse) => measureOf(use.measure).needs === "drawing";
-
-function namesDrawing({ left, right }: Condition): boolean {
-  return isDrawn(left) || (typeof right === "object" && isDrawn(right));
 }
 
 /** Truth of conditions as of a session. */

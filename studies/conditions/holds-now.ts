@@ -14,6 +14,7 @@ import {
   type Rule,
 } from "@core";
 import type { ConditionsOf } from "./condition-source";
+import { latestBars } from "./latest-bars";
 import type { SubjectSeries } from "./subject-series";
 
 type Known = -1 | 0 | 1;
@@ -52,8 +53,6 @@ function least(parts: readonly (() => Known)[]): Known {
 
 /** Values closer than this, relatively, could be told apart otherwise by all bars. */
 const NEAR = 1e-8;
-/** From a share of all bars on there is nothing to be saved. */
-const FEW = 0.6;
 /** How far back an earlier bar is looked for on which the sides of a crossing were not equal. */
 const CROSSING = 12;
 
@@ -83,29 +82,6 @@ function fromLatest(series: SubjectSeries, condition: Condition): Known | undefi
   const signs = typeof y === "number" ? signsOfNumber(x, y, prices) : signsOf(x, y as Float64Array, prices);
   const known = lasting(compared(signs, comparator), condition)[needed - 1 - ago]!;
   return known < 0 ? undefined : (known as Known);
-}
-
-/**
- * So many of the latest bars of an instrument, those of sessions on which it has none left out, as windows count its own; undefined
- * without a bar on the last session, for fewer bars, or where most of them are asked for.
- */
-export function latestBars({ days, bars }: Pick<SubjectSeries, "days" | "bars">, needed: number) {
-  const { close } = bars;
-  if (!(needed < FEW * days.length) || Number.isNaN(close[days.length - 1])) return undefined;
-  const rows = new Int32Array(needed);
-  let s = days.length;
-  for (let k = needed - 1; k >= 0; k--) {
-    do s--;
-    while (s >= 0 && close[s] !== close[s]);
-    if (s < 0) return undefined;
-    rows[k] = s;
-  }
-  const isWhole = s === days.length - needed;
-  const cut = (column: Float64Array) => (isWhole ? column.subarray(s) : Float64Array.from(rows, (row) => column[row]!));
-  return {
-    bars: { open: cut(bars.open), high: cut(bars.high), low: cut(bars.low), close: cut(close), volume: cut(bars.volume) },
-    days: isWhole ? days.subarray(s) : Int32Array.from(rows, (row) => days[row]!),
-  };
 }
 
 function lateBy(values: Float64Array, back: number): Float64Array {

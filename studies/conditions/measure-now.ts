@@ -1,7 +1,7 @@
 import { barsNeeded, measureColumn, measureOf, type MeasureUse } from "@core";
 import { strengthOfMembers } from "@studies/cross-section/strength-of-members";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
-import { latestBars } from "./holds-now";
+import { latestBars } from "./latest-bars";
 import { measureValues } from "./measure-values";
 import type { SubjectSeries } from "./subject-series";
 

@@ -1,5 +1,6 @@
-import { ENTRIES, ruleSentence, truthAt, withoutOff } from "@core";
+import { ENTRIES, ruleSentence, withoutOff } from "@core";
 import { z } from "zod";
+import { holdsNow } from "@studies/conditions/holds-now";
 import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
@@ -31,10 +32,7 @@ export const holding = defineStudy({
     const { instruments } = askedInstruments(market, params.for);
     const present = instruments.filter(({ runs }) => !runs || runs.some(([from, to]) => from <= market.t && market.t <= to));
     const rule = withoutOff(params.when);
-    const holders = present.filter(({ conditions }) => {
-      const truth = conditions.truth(rule, momentOf(params));
-      return truthAt(truth, truth.sessions - 1) === 1;
-    });
+    const holders = present.filter(({ conditions }) => holdsNow(conditions, rule, momentOf(params)) === 1);
     return {
       asOf: market.asOf,
       provisional: market.provisional,
