@@ -9,6 +9,7 @@ export function useLists() {
   const send = (fields: Record<string, string>) => fetcher.submit(fields, { method: "post", action: "/lists" });
   return {
     busy: fetcher.state !== "idle",
+    isSaved: fetcher.state === "idle" && fetcher.data !== undefined && fetcher.data.error === undefined,
     answer: fetcher.data,
     /** `list` whole, or the text that a removal gave back; `was` the name it has had, empty for a new one. */
     save: (list: SavedList | string, was = "") =>

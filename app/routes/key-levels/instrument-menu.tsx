@@ -2,6 +2,7 @@ import { useRef } from "react";
 import { useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
 import type { OfferedInstrument } from "~/offered-groups.server";
+import { ChoiceList } from "~/ui/choice-list";
 import { WordPopover } from "~/ui/word-popover";
 
 interface Props {
@@ -33,24 +34,16 @@ export function InstrumentMenu({ ticker, name, instruments }: Props) {
               <input ref={typed} className="control mt-1 w-full text-ink" defaultValue={ticker} autoComplete="off" />
             </label>
           </form>
-          <ul aria-label="Indexes and others" className="mt-2 max-h-64 overflow-y-auto">
-            {instruments.map((i) => (
-              <li key={i.ticker}>
-                <button
-                  type="button"
-                  aria-current={i.ticker === ticker ? "true" : undefined}
-                  className="flex w-full justify-between rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
-                  onClick={() => {
-                    close();
-                    choose(i.ticker);
-                  }}
-                >
-                  {i.name}
-                  <span className="text-soft">{i.kind}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          <ChoiceList
+            label="Indexes and others"
+            choices={instruments.map((i) => ({ ...i, value: i.ticker, label: i.name }))}
+            value={ticker}
+            note={(i) => i.kind}
+            onChoose={(next) => {
+              close();
+              choose(next);
+            }}
+          />
         </>
       )}
     </WordPopover>

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { count } from "@studies/words/words";
+import { ListOutcome } from "~/ui/list-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 import { combined, COMBINATIONS, type Combination } from "./list-changes";
 
@@ -24,7 +25,6 @@ export function CombineLists({ own, others, market, asOf }: Props) {
   const other = others.find((o) => o.name === otherName);
   if (!other) return null;
   const tickers = combined(how, own.tickers, other.tickers);
-  const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
   return (
     <form
       aria-label="Combine with another list"
@@ -75,14 +75,7 @@ export function CombineLists({ own, others, market, asOf }: Props) {
       <button type="submit" className="control py-0.5" disabled={tickers.length === 0 || deeds.busy}>
         Keep both combined
       </button>
-      <span role="status" className="text-teal">
-        {isSaved ? "It is kept." : ""}
-      </span>
-      {deeds.answer?.error && (
-        <span role="alert" className="text-rust">
-          {deeds.answer.error}
-        </span>
-      )}
+      <ListOutcome deeds={deeds} />
     </form>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { count } from "@studies/words/words";
+import { ListOutcome } from "~/ui/list-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 import { tickersFrom } from "./list-changes";
 
@@ -15,7 +16,6 @@ export function NewList({ market, asOf }: Props) {
   const [name, setName] = useState("");
   const [text, setText] = useState("");
   const tickers = tickersFrom(text);
-  const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
   /** Tickers are shown to be kept; a list that was exported is kept as it is. */
   const read = async (file: File) => {
     const content = await file.text();
@@ -38,14 +38,7 @@ export function NewList({ market, asOf }: Props) {
         >
           Make a list of tickers
         </button>
-        <span role="status" className="text-teal">
-          {isSaved ? "It is kept." : ""}
-        </span>
-        {deeds.answer?.error && (
-          <span role="alert" className="text-rust">
-            {deeds.answer.error} {deeds.answer.details?.join(" ")}
-          </span>
-        )}
+        <ListOutcome deeds={deeds} />
       </p>
     );
   return (

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { SavedList } from "@studies/lists/list-schema";
 import { count } from "@studies/words/words";
+import { ListOutcome } from "~/ui/list-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
@@ -18,7 +19,6 @@ export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
   const deeds = useLists();
   const [name, setName] = useState("");
   const kept = picked.length > 0 ? picked : tickers;
-  const isSaved = !deeds.busy && deeds.answer !== undefined && deeds.answer.error === undefined;
   return (
     <form
       aria-label="Keep as a list"
@@ -56,14 +56,7 @@ export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
           Keep alive
         </button>
       )}
-      <span role="status" className="text-teal">
-        {isSaved ? "It is kept." : ""}
-      </span>
-      {deeds.answer?.error && (
-        <span role="alert" className="text-rust">
-          {deeds.answer.error}
-        </span>
-      )}
+      <ListOutcome deeds={deeds} />
     </form>
   );
 }

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { CoreError } from "@core/core-error";
 import { rankingOfText } from "@studies/conditions/measure-text";
 import { hrefNowWith } from "~/here";
+import { ChoiceList } from "~/ui/choice-list";
 import { WordPopover } from "~/ui/word-popover";
 
 interface Props {
@@ -52,23 +53,15 @@ export function RankMenu({ rank, words, choices }: Props) {
               </p>
             )}
           </form>
-          <ul aria-label="Measures" className="mt-2 max-h-64 overflow-y-auto">
-            {choices.map((choice) => (
-              <li key={choice.value}>
-                <button
-                  type="button"
-                  aria-current={choice.value === rank ? "true" : undefined}
-                  className="block min-h-6 w-full rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
-                  onClick={() => {
-                    close();
-                    choose(choice.value);
-                  }}
-                >
-                  {choice.label}
-                </button>
-              </li>
-            ))}
-          </ul>
+          <ChoiceList
+            label="Measures"
+            choices={choices}
+            value={rank}
+            onChoose={(next) => {
+              close();
+              choose(next);
+            }}
+          />
         </>
       )}
     </WordPopover>

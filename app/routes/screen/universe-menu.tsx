@@ -1,5 +1,6 @@
 import { useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
+import { ChoiceList } from "~/ui/choice-list";
 import { WordPopover } from "~/ui/word-popover";
 
 interface Props {
@@ -14,23 +15,15 @@ export function UniverseMenu({ value, name, choices }: Props) {
   return (
     <WordPopover label="Universe" shown={name} width="w-72">
       {(close) => (
-        <ul aria-label="Universes" className="max-h-80 overflow-y-auto">
-          {choices.map((choice) => (
-            <li key={choice.value}>
-              <button
-                type="button"
-                aria-current={choice.value === value ? "true" : undefined}
-                className="block min-h-6 w-full rounded-sm px-2 py-1 text-left hover:bg-chosen hover:text-indigo aria-[current]:text-indigo"
-                onClick={() => {
-                  close();
-                  void navigate(hrefNowWith({ for: choice.value, taken: undefined }), { preventScrollReset: true });
-                }}
-              >
-                {choice.label}
-              </button>
-            </li>
-          ))}
-        </ul>
+        <ChoiceList
+          label="Universes"
+          choices={choices}
+          value={value}
+          onChoose={(next) => {
+            close();
+            void navigate(hrefNowWith({ for: next, taken: undefined }), { preventScrollReset: true });
+          }}
+        />
       )}
     </WordPopover>
   );
