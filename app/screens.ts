@@ -3,6 +3,7 @@ import {
   ChartCandlestick,
   ChartScatter,
   Compass,
+  Crosshair,
   Database,
   Filter,
   History,
@@ -125,6 +126,14 @@ export const COURSE = [
         path: "/screen",
         letter: "n",
         about: "Which stocks fit what is wanted, clause by clause",
+      },
+      {
+        id: "setups",
+        icon: Crosshair,
+        name: "Setups",
+        path: "/setups",
+        letter: "u",
+        about: "What is set up for the next session, with a bracket for either side",
       },
       {
         id: "lists",

@@ -16,6 +16,7 @@ export interface Link {
     | "precedents"
     | "key-levels"
     | "screen"
+    | "setups"
     | "lists"
     | "chart";
   readonly params?: Readonly<Record<string, string>>;

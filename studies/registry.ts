@@ -33,6 +33,8 @@ import { consistency } from "@studies/seasons/consistency";
 import { monthTable } from "@studies/seasons/month-table";
 import { windows } from "@studies/seasons/windows";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
+import { setupRecords } from "@studies/setups/setup-records";
+import { setups } from "@studies/setups/setups";
 import { strategy } from "@studies/strategies/strategy";
 import { stocks } from "@studies/strength/stocks";
 import { structure } from "@studies/regime/structure";
@@ -71,6 +73,8 @@ const ALL = [
   scan,
   lists,
   hitsOfScan,
+  setups,
+  setupRecords,
   consistency,
   monthTable,
   windows,

@@ -1,4 +1,5 @@
-const MARGIN = 1e-9;
+/** Of a level, by which a price must be beyond it. */
+export const MARGIN = 1e-9;
 
 /**
  * Whether a price is above a level: by more than a billionth of the level, so that cents that tie do not

@@ -70,6 +70,40 @@ export function overBarsEach<K extends string>(
   return out;
 }
 
+/**
+ * The rows of an instrument's own bars, and columns of those alone: what is found among them is brought back by its row.
+ * @param close the column that says where there is a bar
+ * @param columns any columns of the same length, by name
+ */
+export function ownBars<K extends string>(
+  close: Float64Array,
+  columns: Readonly<Record<K, Float64Array>>,
+): { readonly rows: Int32Array; readonly bars: Readonly<Record<K, Float64Array>> } {
+  const [first, last, count] = extent(close);
+  const rows = new Int32Array(count);
+  for (let i = Math.max(0, first), k = 0; i <= last; i++) if (!Number.isNaN(close[i])) rows[k++] = i;
+  const own = (c: Float64Array) => gather(c, close, Math.max(0, first), last, count);
+  return {
+    rows,
+    bars: Object.fromEntries(Object.entries<Float64Array>(columns).map(([name, c]) => [name, own(c)])) as Record<K, Float64Array>,
+  };
+}
+
+/**
+ * The row from which on there are so many bars before a row.
+ * @param close the column that says where there is a bar
+ * @returns 0 where there are fewer
+ * @example rowBack(Float64Array.of(1, NaN, 3, 4), 3, 2) // => 0
+ */
+export function rowBack(close: Float64Array, row: number, many: number): number {
+  let s = row;
+  for (let own = 0; s > 0 && own < many;) {
+    s--;
+    if (close[s] === close[s]) own++;
+  }
+  return s;
+}
+
 function extent(values: Float64Array): [first: number, last: number, count: number] {
   let first = -1;
   let last = -1;

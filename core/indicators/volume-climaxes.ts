@@ -1,4 +1,5 @@
 import { isAbove, isBelow } from "../columns/compare";
+import { ownBars } from "../columns/over-defined";
 import { requireSameLength } from "../core-error";
 
 /** A bar of very large volume at a turn of the closes. */
@@ -23,12 +24,13 @@ const CLOSES = 20;
 export function volumeClimaxes(close: Float64Array, volume: Float64Array, average: Float64Array): VolumeClimax[] {
   requireSameLength("volumeClimaxes", close, volume);
   requireSameLength("volumeClimaxes", close, average);
-  const own = Array.from(close.keys()).filter((k) => !Number.isNaN(close[k]));
-  return own.flatMap((k, i): VolumeClimax[] => {
-    if (i < CLOSES - 1 || !(volume[k]! >= TIMES * average[k]!)) return [];
-    const before = own.slice(i - CLOSES + 1, i);
-    if (before.every((j) => isBelow(close[k]!, close[j]!))) return [{ at: k, sign: -1 }];
-    if (before.every((j) => isAbove(close[k]!, close[j]!))) return [{ at: k, sign: 1 }];
-    return [];
-  });
+  const { rows, bars } = ownBars(close, { close, volume, average });
+  const climaxes: VolumeClimax[] = [];
+  for (let i = CLOSES - 1; i < rows.length; i++) {
+    if (!(bars.volume[i]! >= TIMES * bars.average[i]!)) continue;
+    const before = bars.close.subarray(i - CLOSES + 1, i);
+    if (before.every((c) => isBelow(bars.close[i]!, c))) climaxes.push({ at: rows[i]!, sign: -1 });
+    else if (before.every((c) => isAbove(bars.close[i]!, c))) climaxes.push({ at: rows[i]!, sign: 1 });
+  }
+  return climaxes;
 }

@@ -57,10 +57,14 @@ export function bracketOf({ high, low, close, range }: BracketedSession, pivots:
 }
 
 function targetsFrom(entry: number, sign: 1 | -1, range: number, pivots: readonly number[]): number[] {
-  const ahead = pivots
-    .filter((p) => (sign > 0 ? isAbove(p, entry) : isBelow(p, entry)) && !isBelow(sign * (p - entry), range / 2))
-    .sort((a, b) => sign * (a - b));
-  const apart = ahead.filter((p, k) => k === 0 || isAbove(p, ahead[k - 1]!) || isBelow(p, ahead[k - 1]!));
-  const targets = apart.length > 0 ? apart.slice(0, MOST_TARGETS) : [entry + sign * 2 * range];
+  const isAhead = (p: number) => (sign > 0 ? isAbove(p, entry) : isBelow(p, entry));
+  const far = pivots.filter((p) => isAhead(p) && !isBelow(sign * (p - entry), range / 2)).sort((a, b) => sign * (a - b));
+  const apart: number[] = [];
+  for (const p of far) {
+    const last = apart.at(-1);
+    if (last === undefined || isAbove(p, last) || isBelow(p, last)) apart.push(p);
+    if (apart.length === MOST_TARGETS) break;
+  }
+  const targets = apart.length > 0 ? apart : [entry + sign * 2 * range];
   return targets.filter((p) => p > 0);
 }

@@ -16,7 +16,10 @@ export function reach(bars: MeasuredBars): Float64Array {
   const { open, high, low, close } = bars;
   const range = atr(bars, 14);
   const out = new Float64Array(close.length).fill(NaN);
-  const ratios: number[] = [];
+  const ratios = new Float64Array(close.length);
+  // The latest ratios in order of size.
+  const sorted = new Float64Array(WINDOW).fill(Infinity);
+  let seen = 0;
   let before = NaN;
   for (let t = 0; t < close.length; t++) {
     if (close[t] !== close[t]) continue;
@@ -24,10 +27,28 @@ export function reach(bars: MeasuredBars): Float64Array {
     const ratio = before > 0 ? run / before : NaN;
     before = range[t]!;
     if (ratio !== ratio) continue;
-    ratios.push(ratio);
-    if (ratios.length < WINDOW) continue;
-    const sorted = Float64Array.from(ratios.slice(-WINDOW)).sort();
-    out[t] = range[t]! * quantileOfSorted(sorted, SHARE);
+    place(ratio, sorted, seen < WINDOW ? seen : placeOf(ratios[seen - WINDOW]!, sorted));
+    ratios[seen++] = ratio;
+    if (seen >= WINDOW) out[t] = range[t]! * quantileOfSorted(sorted, SHARE);
   }
   return out;
+}
+
+/** Puts a value into an ascending row where another leaves it. */
+function place(x: number, sorted: Float64Array, gone: number): void {
+  let k = gone;
+  for (; k > 0 && sorted[k - 1]! > x; k--) sorted[k] = sorted[k - 1]!;
+  for (; k + 1 < sorted.length && sorted[k + 1]! < x; k++) sorted[k] = sorted[k + 1]!;
+  sorted[k] = x;
+}
+
+/** How many values of an ascending row are smaller. */
+function placeOf(x: number, sorted: Float64Array): number {
+  let [from, to] = [0, sorted.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if (sorted[middle]! < x) from = middle + 1;
+    else to = middle;
+  }
+  return from;
 }

@@ -29,3 +29,16 @@ export type SetupKind = (typeof SETUP_KINDS)[number];
 
 /** Those of a narrow session: their bracket has its stop beyond the other side of the session (method 11, P07). */
 export const COMPRESSED_KINDS: ReadonlySet<SetupKind> = new Set(["compression", "tight with reach", "squeeze", "doji"]);
+
+/** Those that stand among the members of the market at an end: farthest below or above their long trend. */
+export const END_KINDS = ["value end", "leader end"] as const;
+export type EndKind = (typeof END_KINDS)[number];
+
+/** Those of a group as a whole. */
+export const GROUP_KINDS = [
+  "sector volume climax at a low",
+  "sector volume climax at a high",
+  "industry volume climax at a low",
+  "industry volume climax at a high",
+] as const;
+export type GroupKind = (typeof GROUP_KINDS)[number];

@@ -1,5 +1,18 @@
 import { describe, expect, it } from "vitest";
-import { atr, bollinger, bracketOf, reach, rsi, setupHits, SETUP_KINDS, sma, stochastic, swings, type SetupKind } from "..";
+import {
+  atr,
+  bollinger,
+  bracketOf,
+  reach,
+  rsi,
+  setupFigure,
+  setupHits,
+  SETUP_KINDS,
+  sma,
+  stochastic,
+  swings,
+  type SetupKind,
+} from "..";
 import { randomBars, seeded, type TestBars } from "../testing";
 
 const above = (x: number, y: number) => x - y > 1e-9 * Math.abs(y);
@@ -140,6 +153,17 @@ describe("the setups of an instrument", () => {
     }
     expect(SETUP_KINDS.filter((kind) => !seen.has(kind))).toEqual([]);
   });
+  it("from any session on are those of the whole course, with gaps and without", () => {
+    for (const [seed, bars] of [world(1, 1200), randomBars(6, 1200), gapless(world(2, 1200))].entries()) {
+      const hits = setupHits(bars);
+      const whole = swings(bars).pivots;
+      for (let from = 0; from < 1200; from += 61) {
+        const later = setupHits(bars, whole, from);
+        for (const kind of SETUP_KINDS)
+          expect(later[kind], `${seed}, ${kind} from ${from}`).toEqual(hits[kind].filter((t) => t >= from));
+      }
+    }
+  });
   it("of a new closing low need nine sessions before that were judged", () => {
     const fallAt = (k: number) => Float64Array.from({ length: 40 }, (_, s) => (s < k ? 50 : s === k ? 49 : 60));
     const lows = (k: number) => setupHits(closesOnly(fallAt(k)))["10-session closing low"];
@@ -189,6 +213,89 @@ describe("the setups of an instrument", () => {
     for (const kind of SETUP_KINDS) expect(hits[kind]).toEqual(byCloses.includes(kind) ? whole[kind] : []);
   });
 });
+
+describe("the figure of a setup", () => {
+  it("tells what made the session one of its kind", () => {
+    const told = new Map<SetupKind, number>();
+    for (const bars of [gapless(world(1, 420)), gapless(world(4, 420)), gapless(randomBars(2, 420))]) {
+      const hits = setupHits(bars);
+      for (const kind of SETUP_KINDS) {
+        for (const t of hits[kind]) {
+          const own = Object.fromEntries(
+            Object.entries(bars).map(([name, column]) => [name, (column as Float64Array).subarray(0, t + 1)]),
+          ) as unknown as TestBars;
+          const figure = setupFigure(kind, own, swings(own).pivots);
+          expect(figure, `${kind} on ${t}`).toSatisfy((x: number) => isWithin(kind, x));
+          expect(figure).toBeCloseTo(plainFigure(kind, own), 8);
+          told.set(kind, (told.get(kind) ?? 0) + 1);
+        }
+      }
+    }
+    expect(told.size).toBeGreaterThan(18);
+  });
+});
+
+/** What the definition of a kind lets its figure be. */
+function isWithin(kind: SetupKind, x: number): boolean {
+  if (kind === "compression") return x < 0.6;
+  if (kind === "tight with reach") return x >= 2 - 1e-9;
+  if (kind === "squeeze") return x >= 0;
+  if (kind === "doji") return x <= 0.1 + 1e-6;
+  if (kind.startsWith("streak")) return x >= 5;
+  if (kind.includes("closing")) return x >= Number.parseInt(kind);
+  if (kind.startsWith("short RSI low")) return x <= 5;
+  if (kind.startsWith("short RSI high")) return x >= 95;
+  if (kind === "shock down") return x <= -2;
+  if (kind === "shock up") return x >= 2;
+  if (kind.startsWith("volume")) return x >= 3;
+  return kind === "divergence at a low" || kind === "divergence at a high, with the trend" ? x > 0 : x < 0;
+}
+
+/** The same in other words, from the bars up to the session. */
+function plainFigure(kind: SetupKind, own: TestBars): number {
+  const { open, high, low, close, volume } = own;
+  const t = close.length - 1;
+  const back = (isSo: (s: number) => boolean) => {
+    const stop = Array.from(close.keys())
+      .slice(0, t)
+      .findLastIndex((s) => !isSo(s));
+    return t - 1 - stop;
+  };
+  const range = high[t]! - low[t]!;
+  if (kind === "compression") return range / atr(own, 14)[t]!;
+  if (kind === "tight with reach") return slowReach(own) / (range + 2 * (close[t]! >= 10 ? 0.01 : 0.001));
+  if (kind === "squeeze") return bollinger(close).width[t]!;
+  if (kind === "doji") return Math.abs(close[t]! - open[t]!) / range;
+  if (kind === "streak down") return back((s) => below(close[s + 1]!, close[s]!));
+  if (kind === "streak up") return back((s) => above(close[s + 1]!, close[s]!));
+  if (kind.endsWith("closing low")) return 1 + back((s) => below(close[t]!, close[s]!));
+  if (kind.endsWith("closing high")) return 1 + back((s) => above(close[t]!, close[s]!));
+  if (kind.startsWith("short RSI")) return rsi(close, 2)[t]!;
+  if (kind.startsWith("shock")) {
+    const moves = Array.from({ length: 60 }, (_, k) => close[t - 1 - k]! / close[t - 2 - k]! - 1);
+    const mean = moves.reduce((a, x) => a + x, 0) / 60;
+    return (close[t]! / close[t - 1]! - 1) / Math.sqrt(moves.reduce((a, x) => a + (x - mean) ** 2, 0) / 59);
+  }
+  if (kind.startsWith("volume")) return volume[t]! / (volume.slice(-50).reduce((a, x) => a + x, 0) / 50);
+  const { k } = stochastic(own, { n: 8, smooth: 3 });
+  const side = kind.includes("low") ? "low" : "high";
+  const pivots = swings(own).pivots;
+  const last = pivots.filter((p) => p.kind !== side).at(-1)!;
+  const before = pivots.filter((p) => p.kind === side && p.at < last.at).at(-1)!;
+  const since = Array.from(close.keys()).slice(last.at + 1);
+  const extreme = since.reduce((m, s) => ((side === "low" ? below : above)(close[s]!, close[m]!) ? s : m));
+  return k[extreme]! - k[before.at]!;
+}
+
+/** The same bars without the sessions on which one is missing. */
+function gapless(bars: TestBars): TestBars {
+  const rows = Array.from(bars.close.keys()).filter((s) =>
+    Object.values(bars).every((c) => !Number.isNaN((c as Float64Array)[s])),
+  );
+  return Object.fromEntries(
+    Object.entries(bars).map(([name, c]) => [name, Float64Array.from(rows, (s) => (c as Float64Array)[s]!)]),
+  ) as unknown as TestBars;
+}
 
 describe("reach", () => {
   it("is that of the last sixty sessions up to each", () => {

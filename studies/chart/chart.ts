@@ -37,6 +37,10 @@ export const chart = defineStudy({
     plot: plotsParam
       .optional()
       .describe("what is drawn beside the bars, each as its kind and its values, such as ema_20 or rsi_14"),
+    bracket: z
+      .enum(["farther", "session"])
+      .optional()
+      .describe("a bracket for the next session beside the usual plots, stops as of a setup or of a narrow session"),
     with: z
       .array(z.string().min(1).max(2000))
       .max(MOST_COMPARED)
@@ -67,6 +71,7 @@ export const chart = defineStudy({
   examples: [
     { ticker: "$stock" },
     { ticker: "WORLD", history: 30 },
+    { ticker: "$stock", history: 60, bracket: "session" },
     { ticker: "$stock", history: 60, plot: ["ema_10", "rsi", "-bollinger_20_2.5", "sma_20*", "reports", "stance", "levels"] },
     {
       ticker: "$stock",
@@ -102,7 +107,7 @@ export const chart = defineStudy({
       with: ["WORLD", "sector:$sector", "NOBODY"],
     },
   ],
-  ask(market, { ticker, history, sampling, plot, drawings, window, with: others }) {
+  ask(market, { ticker, history, sampling, plot, bracket, drawings, window, with: others }) {
     const shown = shownOf(market, ticker);
     if (!shown) return undefined;
     const { days, instrument, part } = shown;
@@ -133,7 +138,9 @@ export const chart = defineStudy({
       close,
       volume: column("volume"),
       /** What is drawn beside the bars, and how each reads. */
-      plots: readPlots(plot ?? usualPlots(isReference)).map((own) => drawPlot(context, own, start)),
+      plots: readPlots([...(plot ?? usualPlots(isReference)), ...(bracket ? [`bracket_${bracket}`] : [])]).map((own) =>
+        drawPlot(context, own, start),
+      ),
       /** The analyst's own drawings, and how each reads. */
       drawings: drawingsOn({ shown, samples, start, asOf: market.asOf }, drawings),
       /** The day of its first bar, and in weeks and months the day on which each had its high and its low first. */

@@ -28,7 +28,7 @@ export const hitsOfScan = defineStudy({
     "How many members of a dated universe passed a rule on each past session, and what those that passed at week ends made over the next sessions beyond all members, with its interval, by year and in regimes like this one.",
   params: z.object({
     when: ruleText.default({ all: [] }).describe("the rule, as JSON or its sentence"),
-    for: z.string().max(4000).default("").describe("key of a group, or funds [all members of the market]"),
+    for: z.string().max(4000).default("").describe("key of a group, funds or indexes [all members of the market]"),
     hold: z.coerce.number().int().min(1).max(252).default(21).describe("sessions held, from the next open"),
   }),
   cost: "heavy",

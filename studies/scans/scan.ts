@@ -10,7 +10,7 @@ import { tableOf, type Column } from "@studies/table";
 import { none } from "@studies/words/words";
 import { rankingWords, scanColumn, USUAL_COLUMNS, type ScanColumn } from "./scan-columns";
 import { cellOf } from "./scan-cell";
-import { universeOf, type Scanned } from "./universe";
+import { universeOf, type Scanned, type UniverseOf } from "./universe";
 
 /** In which of two scans that are laid over each other an instrument passes. */
 export type Side = "both" | "first" | "second";
@@ -37,7 +37,7 @@ export const scan = defineStudy({
     "Which members of a universe pass a rule at this close, how many each clause took away, ranked by a measure, a ratio or a weighted mean of ranks.",
   params: z.object({
     when: ruleText.default({ all: [] }).describe("the rule, as JSON or its sentence"),
-    for: z.string().max(4000).default("").describe("key of a group, or funds [all members of the market]"),
+    for: z.string().max(4000).default("").describe("key of a group, funds or indexes [all members of the market]"),
     rank: rankingParam
       .default("strength")
       .describe("a measure, a ratio such as close/atr, or weighted ranks such as 2*strength+trend"),
@@ -91,7 +91,7 @@ export const scan = defineStudy({
       asOf: market.asOf,
       provisional: market.provisional,
       universe: universe.name,
-      isFunds: universe.isFunds,
+      of: universe.of,
       size: present.length,
       sentence: ruleSentence(withoutOff(params.when)),
       counts,
@@ -183,23 +183,23 @@ const GATHERED = 1.3;
 interface Told {
   readonly counts: { readonly clauses: readonly unknown[] };
   readonly universe: string;
-  readonly isFunds: boolean;
+  readonly of: UniverseOf;
   readonly size: number;
   readonly passing: number;
   readonly sectors: readonly { readonly name: string; readonly passed: number; readonly of: number }[];
   readonly overlay: { readonly both: number; readonly first: number; readonly second: number } | undefined;
 }
 
-function readingOf({ universe, isFunds, size, passing, sectors, overlay, counts }: Told): Sentence[] {
+function readingOf({ universe, of, size, passing, sectors, overlay, counts }: Told): Sentence[] {
   const clauses = counts.clauses.length;
-  const what = isFunds ? "fund" : "stock";
+  const [what, several] = of === "indexes" ? ["index", of] : [of.slice(0, -1), of];
   if (size === 0) return [[`No ${what} belongs to ${universe} at this close.`]];
   if (clauses === 0)
     return [
       [
         "All ",
         { figure: String(size) },
-        ` ${what}s in ${universe} are there; each clause that is added takes away what does not fit.`,
+        ` ${several} in ${universe} are there; each clause that is added takes away what does not fit.`,
       ],
     ];
   const most = sectors[0];
@@ -210,7 +210,7 @@ function readingOf({ universe, isFunds, size, passing, sectors, overlay, counts 
       : [];
   const first: Sentence = [
     { figure: `${none(passing)[0]!.toUpperCase()}${none(passing).slice(1)} of ${size}` },
-    ` ${size === 1 ? what : `${what}s`} in ${universe} ${passing === 1 ? "passes" : "pass"}`,
+    ` ${size === 1 ? what : several} in ${universe} ${passing === 1 ? "passes" : "pass"}`,
     ...where,
     ".",
   ];

@@ -24,12 +24,16 @@ export const SCALE_CHOICES = [
   { value: "percent", label: "percent from the start" },
 ];
 
+const BRACKETS = ["farther", "session"] as const;
+
 /** What the chart is asked by. */
 export interface ChartParams {
   readonly history: number;
   readonly sampling: Sampling;
   /** Plots as they stand in the address; undefined for those that a chart begins with. */
   readonly plot?: readonly string[] | undefined;
+  /** A bracket beside the usual plots, as a setup has it. */
+  readonly bracket?: "farther" | "session";
   readonly with: string[];
   readonly window?: string;
 }
@@ -40,12 +44,15 @@ export interface ChartParams {
  */
 export function chartParams(search: URLSearchParams, usual?: Arrangement): ChartParams {
   const window = search.get("window");
+  const bracket = BRACKETS.find((one) => one === search.get("bracket"));
   // Checked, as all of them, by the study.
   return {
     history: Number(search.get("history") ?? usual?.history ?? 252),
     sampling: (search.get("sampling") ?? usual?.sampling ?? "daily") as Sampling,
     // The study knows what its own usual plots are for an index.
     plot: search.has("plot") ? search.getAll("plot") : usual?.name === READY_ARRANGEMENTS[0]!.name ? undefined : usual?.plots,
+    // Plots that were chosen tell all that there is.
+    ...(bracket && !search.has("plot") ? { bracket } : {}),
     with: search.getAll("with"),
     ...(window ? { window } : {}),
   };

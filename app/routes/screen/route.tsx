@@ -6,7 +6,8 @@ import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { hitsOfScan } from "@studies/scans/scan-hits";
 import { scan } from "@studies/scans/scan";
-import { anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
+import { WHOLE_MARKET } from "@studies/sets/group-key";
+import { capital } from "@studies/words/words";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { listsNow } from "~/lists-now.server";
 import { clauseNames } from "~/clause-names.server";
@@ -17,7 +18,9 @@ import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { isEmpty, ruleFrom, ruleText } from "~/ui/clause-editor/rule-text";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
+import { UniverseMenu } from "~/ui/universe-menu";
 import { useKeys } from "~/ui/use-keys";
+import { universeFrom, universesFor } from "~/universes.server";
 import { fromWire, toWire, type ResultOf, type Wired } from "~/wire";
 import type { Route } from "./+types/route";
 import { ColumnsMenu } from "./columns-menu";
@@ -26,14 +29,6 @@ import { RankMenu } from "./rank-menu";
 import { SavedScans, SaveScan } from "./saved-scans";
 import { RANK, scanOf, TOPS } from "./scan-params";
 import { ResultPart } from "./result-part";
-import { UniverseMenu } from "./universe-menu";
-
-/** Among whom an address asks: the focus where there is one and nothing else is said. */
-function universeFrom(search: URLSearchParams): string {
-  const { focus } = parseHere(search);
-  const asked = search.get("for") ?? "focus";
-  return asked !== "focus" ? asked : focus.length > 0 ? anyOf(focus) : "";
-}
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
@@ -67,13 +62,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     hits,
     names,
     scans: own(scans),
-    universes: [
-      ...(focus.length > 0 ? [{ value: "focus", label: "the focus" }] : []),
-      { value: WHOLE_MARKET, label: "all members of the market" },
-      { value: "funds", label: "all funds" },
-      ...lists.filter(({ key }) => key !== "").map(({ name, key }) => ({ value: key, label: `${name} (list)` })),
-      ...names.groups.map(({ key, name }) => ({ value: key, label: name })),
-    ],
+    universes: universesFor(focus, lists, names.groups),
   };
 }
 
@@ -122,7 +111,7 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
           col: columns,
         })}
       >
-        {answer.isFunds ? "Funds in " : "Stocks in "}
+        {capital(answer.of)} in{" "}
         <UniverseMenu
           value={shownFor}
           name={universes.find((u) => u.value === shownFor)?.label ?? answer.universe}

@@ -40,7 +40,7 @@ export function ScanTable({ answer, choose }: Props) {
   );
 }
 
-function columnsFor({ columns, overlay, isFunds }: Answer): Column<Row>[] {
+function columnsFor({ columns, overlay, of }: Answer): Column<Row>[] {
   return [
     {
       key: "name",
@@ -64,7 +64,7 @@ function columnsFor({ columns, overlay, isFunds }: Answer): Column<Row>[] {
     ...(overlay
       ? [{ key: "side", label: "passes", text: true, value: (r: Row) => r.side, cell: (r: Row) => SIDES[r.side] } as const]
       : []),
-    ...(isFunds
+    ...(of !== "stocks"
       ? []
       : [
           {

@@ -149,6 +149,13 @@ export const COMPOSED_PLOTS: readonly PlotKind[] = [
     title: plain("Numbered swings"),
     aliases: ["number the swings", "numbered swings"],
   },
+  {
+    name: "bracket",
+    params: [{ name: "stop", default: "farther", among: ["farther", "session"] }],
+    place: "edge",
+    title: (p) => `Bracket of the last session${p["stop"] === "session" ? ", stops beyond it" : ""}`,
+    aliases: ["bracket"],
+  },
   { name: "levels", params: [], place: "edge", title: plain("Key levels"), aliases: ["key levels", "ladder"] },
   {
     name: "system",

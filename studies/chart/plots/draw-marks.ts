@@ -1,4 +1,4 @@
-import { atr, firstFrom, levelLadder, sessionsAhead, sharedLines, type Rule } from "@core";
+import { atr, bracketOf, firstFrom, levelLadder, sessionsAhead, sharedLines, swings, type Params, type Rule } from "@core";
 import { z } from "zod";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
 import { ownStates } from "@studies/timing/own-states";
@@ -127,6 +127,29 @@ export function drawLevels({ shown, samples, close }: PlotContext, start: number
     says: `${said("next above", above)}, ${said("below", below)}`,
     edges: nearest.map((line) => ({ price: line.price, name: line.rungs.map((r) => shortRung(r.name)).join(", ") })),
   };
+}
+
+/** A bracket around the last session for the next one, for either side. */
+export function drawBracket({ shown, close }: PlotContext, params: Params): Drawn {
+  const bars = barsOfShown(shown);
+  const last = bars.close.length - 1;
+  const session = { high: bars.high[last]!, low: bars.low[last]!, close: bars.close[last]!, range: atr(bars, 14)[last]! };
+  if (Object.values(session).some(Number.isNaN)) return { value: "–", says: "a bracket needs highs and lows of 15 bars" };
+  const pivots = swings(bars).pivots.map((p) => p.close);
+  const bracket = bracketOf(session, pivots, params["stop"] === "session");
+  const sides = (["long", "short"] as const).map((name) => ({ name, ...bracket[name] }));
+  const said = sides.map(
+    ({ name, entry, stop, targets, rewardToRisk }) =>
+      `${name} ${price(entry, close)}, stop ${price(stop, close)}, ${
+        targets.length === 0 ? "no target" : `target ${price(targets[0]!, close)} at ${fixed(rewardToRisk, 1)} × the risk`
+      }`,
+  );
+  const edges = sides.flatMap(({ name, entry, stop, targets }) => [
+    { price: entry, name: `${name} entry` },
+    { price: stop, name: `${name} stop` },
+    ...targets.slice(0, 1).map((target) => ({ price: target, name: `${name} target` })),
+  ]);
+  return { value: "for the next session", says: said.join("; "), edges };
 }
 
 /** A level's name where there is little room. */

@@ -1,7 +1,7 @@
 import { isNumberParameter, type Parameter } from "@core";
 import type { Drawn, DrawnRibbon, Plotted, PlotParameter } from "./drawn";
 import { drawLines, drawRelative, drawSwings } from "./draw-lines";
-import { drawDividends, drawHolidays, drawLevels, drawReports, drawSystem } from "./draw-marks";
+import { drawBracket, drawDividends, drawHolidays, drawLevels, drawReports, drawSystem } from "./draw-marks";
 import { drawLanes, drawRegime, drawStates, drawTrendSide } from "./draw-ribbons";
 import type { PlotContext } from "./plot-context";
 import type { ReadPlot } from "./read-plot";
@@ -23,6 +23,8 @@ export function drawPlot(context: PlotContext, plot: ReadPlot, start: number): P
         return named(drawSystem(context, String(params["system"])), (name) => `Signals of ${name}`);
       case "swings":
         return { drawn: drawSwings(context, start) };
+      case "bracket":
+        return { drawn: drawBracket(context, params) };
       case "levels":
         return { drawn: drawLevels(context, start) };
       case "reports":

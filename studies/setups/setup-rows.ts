@@ -1,0 +1,131 @@
+import {
+  atr,
+  bracketOf,
+  firstFrom,
+  rowBack,
+  COMPRESSED_KINDS,
+  groupClimaxes,
+  ownBars,
+  relativeTurnover,
+  setupFigure,
+  turnsIn,
+  type Bracket,
+  type EndKind,
+  type MeasuredBars,
+  type SetupKind,
+  type Turn,
+} from "@core";
+import { groupSeries } from "@studies/columns/composites";
+import { turnoverColumn, setupsColumn, setupsIn, turnsColumn } from "@studies/columns/setups";
+import { groupNames } from "@studies/cross-section/strength-of-groups";
+import type { KnownInstrument, Market } from "@studies/market/market";
+import { groupKeyText } from "@studies/sets/group-key";
+
+/** An instrument that is set up for the next session. */
+export interface InstrumentSetup {
+  readonly instrument: KnownInstrument;
+  readonly kind: SetupKind | EndKind;
+  /** What makes it one of its kind: worked out where it is shown. */
+  readonly figure: () => number;
+  /** Of the session, and its ATR(14). */
+  readonly high: number;
+  readonly low: number;
+  readonly close: number;
+  readonly range: number;
+  readonly bracket: Bracket;
+}
+
+/** Bars that tell the figure of most kinds. */
+const LATEST = 420;
+
+/** The kinds that an instrument is of at the as-of session. */
+export function kindsNow(market: Market, { index }: KnownInstrument): (SetupKind | EndKind)[] {
+  const value = market.perInstrument(setupsColumn, index)[market.t]!;
+  return value > 0 ? setupsIn(value) : [];
+}
+
+/** What is set up of one instrument, each kind with its bracket; none without highs and lows at the as-of session. */
+export function setupsOf(
+  market: Market,
+  instrument: KnownInstrument,
+  kinds: readonly (SetupKind | EndKind)[],
+): InstrumentSetup[] {
+  if (kinds.length === 0) return [];
+  const bars = barsOf(market, instrument.index);
+  const turns = turnsIn(market.perInstrument(turnsColumn, instrument.index), bars.close);
+  const [high, low, close] = [bars.high, bars.low, bars.close].map((column) => column[market.t]!) as [number, number, number];
+  const latest = latestOf(bars);
+  const range = atr(latest, 14).at(-1)!;
+  const pivots = turns.map((turn) => turn.close);
+  const brackets = new Map<boolean, Bracket>();
+  return kinds.map((kind) => {
+    const isNarrow = COMPRESSED_KINDS.has(kind as SetupKind);
+    const bracket = brackets.get(isNarrow) ?? bracketOf({ high, low, close, range }, pivots, isNarrow);
+    brackets.set(isNarrow, bracket);
+    return { instrument, kind, figure: () => figureOf(kind, bars, latest, turns), high, low, close, range, bracket };
+  });
+}
+
+function barsOf(market: Market, index: number): MeasuredBars {
+  const bars = (column: "open" | "high" | "low" | "close" | "volume") => market.bars(column, index);
+  return { open: bars("open"), high: bars("high"), low: bars("low"), close: bars("close"), volume: bars("volume") };
+}
+
+/** Own bars of late, of which the figure of most kinds is made. */
+function latestOf(bars: MeasuredBars): MeasuredBars {
+  const start = rowBack(bars.close, bars.close.length, LATEST);
+  return ownBars(bars.close.subarray(start), cut(bars, start)).bars;
+}
+
+function cut({ open, high, low, close, volume }: MeasuredBars, start: number): MeasuredBars {
+  const from = (column: Float64Array) => column.subarray(start);
+  return { open: from(open), high: from(high), low: from(low), close: from(close), volume: from(volume) };
+}
+
+/** Turns that a divergence looks at, and bars before the first of them. */
+const TURNS = 3;
+const TURN_BARS = 12;
+
+/** Some look farther back than others. */
+function figureOf(kind: SetupKind | EndKind, bars: MeasuredBars, latest: MeasuredBars, turns: readonly Turn[]): number {
+  if (kind.startsWith("divergence")) {
+    const start = rowBack(bars.close, turns.at(-TURNS)?.at ?? 0, TURN_BARS);
+    const { rows, bars: own } = ownBars(bars.close.subarray(start), cut(bars, start));
+    const placed = (row: number) => firstFrom(rows, row - start);
+    const known = turns.slice(-TURNS).map((turn) => ({ ...turn, at: placed(turn.at), confirmed: placed(turn.confirmed) }));
+    return setupFigure(kind, own, known);
+  }
+  const figure = setupFigure(kind, latest, []);
+  const reachesBack = /closing|streak/.test(kind) && figure >= latest.close.length - 1;
+  return reachesBack ? setupFigure(kind, ownBars(bars.close, bars).bars, []) : figure;
+}
+
+/** A sector or industry that was traded very much at an end of its course. */
+export interface GroupClimax {
+  readonly level: "sector" | "industry";
+  readonly side: "low" | "high";
+  readonly name: string;
+  readonly key: string;
+  /** Turnover in its own averages. */
+  readonly figure: number;
+}
+
+/** Sessions that decide whether there is a climax. */
+const CLIMAX_SESSIONS = 80;
+
+/** The groups with a volume climax at the as-of session. */
+export function groupClimaxesNow(market: Market): GroupClimax[] {
+  return (["sector", "industry"] as const).flatMap((level) =>
+    groupNames(market, level).flatMap((name): GroupClimax[] => {
+      const key = groupKeyText(level, name);
+      const [levels, turnover] = [market.perSession(groupSeries(key)).level, market.perSession(turnoverColumn(key)).turnover];
+      // What is looked at are values that there are; a group that halts is looked at as far back as it takes.
+      const isWhole = (column: Float64Array) => column.slice(-CLIMAX_SESSIONS).every((x) => x === x);
+      const from = isWhole(levels) && isWhole(turnover) ? Math.max(0, market.t + 1 - CLIMAX_SESSIONS) : 0;
+      const [own, traded] = [levels.subarray(from), turnover.subarray(from)];
+      const { low, high } = groupClimaxes(own, traded);
+      const side = low.at(-1) === own.length - 1 ? "low" : high.at(-1) === own.length - 1 ? "high" : undefined;
+      return side ? [{ level, side, name, key, figure: relativeTurnover(traded).at(-1)! }] : [];
+    }),
+  );
+}
