@@ -6,6 +6,8 @@ import { aboutKind, figureWords, ofKind } from "@studies/setups/setup-words";
 import type { KindOfSetups, SetupRow, setups } from "@studies/setups/setups";
 import { capital, list, price } from "@studies/words/words";
 import { hereNow, hrefOf, useHere, useHrefWith, withHere } from "~/here";
+import { flickHref } from "~/ui/flick";
+import { useKeys } from "~/ui/use-keys";
 import { useRemembered } from "~/ui/remembered";
 import { useWidth } from "~/ui/use-width";
 import type { ResultOf } from "~/wire";
@@ -37,6 +39,19 @@ export function SetupsTable({ answer, records }: Props) {
   const rest = isOne ? [] : answer.kinds.filter((k) => k.rows.length === 0);
   const shown = kinds.flatMap((k) => shownOf(k, isOne));
   const first = shown.some((row) => keyOf(row) === activeKey) ? activeKey : shown[0] && keyOf(shown[0]);
+  const flick = (at?: SetupRow) =>
+    flickHref(
+      hereNow(),
+      shown.map((row) => hrefFor(row, here)),
+      "Setups for the next session",
+      at && hrefFor(at, here),
+    );
+  const goThrough = () => {
+    const to = flick(shown.find((row) => keyOf(row) === first));
+    if (to !== undefined) void navigate(to);
+    return to !== undefined;
+  };
+  useKeys({ ".": goThrough });
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: SetupRow) => {
     const rows = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-row]") ?? [])];
     const at = rows.indexOf(event.currentTarget);
@@ -121,6 +136,11 @@ export function SetupsTable({ answer, records }: Props) {
         </table>
       </div>
       {shown.length === 0 && <Nothing answer={answer} />}
+      {shown.length > 1 && (
+        <button type="button" className="float-right min-h-6 text-[12px] text-soft hover:text-indigo" onClick={goThrough}>
+          charts one by one (<kbd>.</kbd>)
+        </button>
+      )}
       {rest.length > 0 && (
         <p className="mt-1.5 text-[12px] text-soft">
           Found, but without that much reward: {list(rest.map((k) => ofKind(k.found, k.kind)))}.

@@ -6,6 +6,8 @@ import { useNavigate } from "react-router";
 import { count, list } from "@studies/words/words";
 import { hereNow, withHere } from "~/here";
 import { useRemembered } from "../remembered";
+import { flickHref, tickerOfHref } from "../flick";
+import { useKeys } from "../use-keys";
 import type { Column } from "./column";
 import { ColumnMenu } from "./column-menu";
 import { useFittingColumns } from "./fitting-columns";
@@ -87,6 +89,14 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
         row()?.focus({ preventScroll: true });
       });
   };
+  const isFlicked = rows.length > 1 && tickerOfHref(href(rows[0]!)) !== undefined;
+  // Those of the table whose row has the keyboard; of none, those of the table that the screen is for.
+  const goThrough = (row: Row | undefined) => {
+    const to = flickHref(hereNow(), rows.map(href), caption, row && href(row));
+    if (to !== undefined) void navigate(to);
+    return to !== undefined;
+  };
+  useKeys(main ? { ".": () => goThrough(rows[active]) } : {});
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: Row, index: number) => {
     const isOnRow = event.target === event.currentTarget;
     if (event.key === "ArrowDown") focusRow(index + 1);
@@ -97,6 +107,7 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
     else if (event.key === "End") focusRow(rows.length - 1);
     else if (event.key === "Enter" && isOnRow) void navigate(withHere(href(row), hereNow()));
     else if (event.key === " " && isOnRow && choose) choose.toggle(row);
+    else if (event.key === "." && isOnRow && !main) goThrough(row);
     else return;
     event.preventDefault();
   };
@@ -151,8 +162,13 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
           </tbody>
         </table>
       </div>
-      {all.length > 3 && (
+      {(all.length > 3 || isFlicked) && (
         <p className="flex justify-end gap-4 pt-1 text-[12px] text-soft">
+          {isFlicked && (
+            <button type="button" className="min-h-6 hover:text-indigo" onClick={() => goThrough(rows[active])}>
+              charts one by one (<kbd>.</kbd>)
+            </button>
+          )}
           {spared.size > 0 && (
             <button
               type="button"

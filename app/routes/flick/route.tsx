@@ -1,0 +1,274 @@
+import clsx from "clsx";
+import { useEffect, useRef, useState } from "react";
+import { useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
+import { directory } from "@studies/frame/directory";
+import type { Sentence } from "@studies/define-study";
+import { count, none } from "@studies/words/words";
+import { askFor } from "~/ask.server";
+import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
+import { useWayBack } from "~/opener";
+import { Reading } from "~/ui/reading";
+import { useKeys } from "~/ui/use-keys";
+import { useUndo } from "~/ui/use-undo";
+import type { Route } from "./+types/route";
+import { FlickedChart, Ready } from "./flicked-chart";
+import { KeepMarked } from "./keep-marked";
+import { flickFrom, withMark, withNote, type Mark } from "./marks";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { tickers } = flickFrom(new URL(request.url).searchParams);
+  const { result, market, asOf } = await askFor(request, directory, {});
+  const names = new Map(result.entries.map((e) => [e.key, e.name]));
+  return { names: tickers.map((ticker) => [ticker, names.get(ticker) ?? ""] as const), market, asOf };
+}
+
+/** What is decided on a chart changes the address alone. */
+export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
+  const asked = ({ searchParams }: URL) => ["of", "asof", "market"].map((key) => searchParams.get(key) ?? "").join("|");
+  return currentUrl.href === nextUrl.href ? defaultShouldRevalidate : asked(currentUrl) !== asked(nextUrl);
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Charts one by one · Yubrin" }];
+
+/** How many charts ahead are fetched; those beside the one in hand are drawn. */
+const AHEAD = 6;
+const REST_MS = 60;
+
+const SIGNS: Readonly<Record<Mark, { readonly sign: string; readonly words: string; readonly className: string }>> = {
+  keep: { sign: "✓", words: "kept", className: "text-teal" },
+  drop: { sign: "×", words: "dropped", className: "text-soft" },
+  short: { sign: "▾", words: "for the short side", className: "text-rust" },
+};
+
+/** The charts of a table one by one: arrows move, keys decide, and what was kept becomes a list. */
+export default function Flick({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const wayBack = useWayBack();
+  const state = flickFrom(search);
+  const { tickers, at, marks, notes } = state;
+  const names = new Map(loaderData.names);
+  const title = search.get("title") ?? "";
+  const { note: noteDone, undo, redo, told } = useUndo(search.get("of") ?? "");
+  const noteField = useRef<HTMLInputElement>(null);
+  const place = tickers.indexOf(at);
+  const settled = useSettled(place);
+  const go = (changes: Parameters<typeof hrefNowWith>[0]) =>
+    void navigate(hrefNowWith(changes), { replace: true, preventScrollReset: true });
+  const latest = () => flickFrom(new URL(hrefNowWith({}), window.location.href).searchParams);
+  const move = (by: number) => {
+    const now = latest();
+    const next = now.tickers[now.tickers.indexOf(now.at) + by];
+    if (next !== undefined) go({ at: next });
+    return next !== undefined;
+  };
+  const decide = (mark: Mark) => {
+    const now = latest();
+    const changes = withMark(now, now.at, mark);
+    const was = Object.fromEntries(Object.keys(changes).map((key) => [key, search.get(key) ?? ""]));
+    const next = now.marks.get(now.at) === mark ? now.at : (now.tickers[now.tickers.indexOf(now.at) + 1] ?? now.at);
+    go({ ...changes, at: next });
+    noteDone({
+      words: `${now.at} ${now.marks.get(now.at) === mark ? "is undecided again" : `was ${SIGNS[mark].words}`}`,
+      undo: () => {
+        go({ ...was, at: now.at });
+      },
+      redo: () => {
+        go({ ...changes, at: next });
+      },
+    });
+  };
+  useKeys({
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    k: () => {
+      decide("keep");
+    },
+    x: () => {
+      decide("drop");
+    },
+    s: () => {
+      decide("short");
+    },
+    n: () => noteField.current?.focus(),
+    Enter: () => {
+      if (document.activeElement instanceof HTMLButtonElement || document.activeElement instanceof HTMLAnchorElement)
+        return false;
+      void navigate(hrefOf(here, `/chart/${encodeURIComponent(at)}`));
+      return true;
+    },
+    "$mod+z": undo,
+    "$mod+Shift+z": redo,
+    Backspace: () => wayBack(undefined),
+  });
+  if (tickers.length === 0)
+    return <Reading sentences={[["There are no charts to go through: open this from a table, with the point key."]]} />;
+  return (
+    <>
+      <Reading sentences={[readingOf(state, title)]} quiet />
+      <div className="mt-3 grid h-[calc(100dvh-150px)] min-h-[460px] grid-cols-[220px_minmax(0,1fr)] gap-5">
+        <section aria-label="The charts" className="flex min-h-0 flex-col">
+          <FlickList tickers={tickers} names={names} at={at} marks={marks} onChoose={(next) => go({ at: next })} />
+          <p className="pt-1.5 text-[12px] text-soft">
+            <kbd>↓</kbd> <kbd>↑</kbd> move, <kbd>k</kbd> keep, <kbd>x</kbd> drop, <kbd>s</kbd> short side, <kbd>n</kbd> note,{" "}
+            <kbd>Enter</kbd> its chart, <kbd>Backspace</kbd> back
+          </p>
+          <KeepMarked marks={marks} notes={notes} market={loaderData.market} asOf={loaderData.asOf} title={title} />
+        </section>
+        <div className="flex min-h-0 min-w-0 flex-col">
+          <p className="mb-1 flex items-baseline gap-3">
+            <span className="text-[15px]">
+              <b className="font-semibold">{at}</b> {names.get(at)}
+            </span>
+            <span className="text-soft">
+              {place + 1} of {tickers.length}
+            </span>
+            <MarkWord mark={marks.get(at)} />
+            <NoteField
+              key={at}
+              input={noteField}
+              note={notes.get(at) ?? ""}
+              onNote={(text) => go(withNote(latest(), at, text))}
+            />
+            {told && <span className="text-[12px] text-soft">{told.words}; Ctrl Z takes it back</span>}
+          </p>
+          <div className="relative min-h-0 flex-1">
+            {tickers
+              .filter((_, k) => k === place || Math.abs(k - settled) <= 1)
+              .map((ticker) => (
+                <FlickedChart
+                  key={`${ticker} ${here.asOf ?? ""}`}
+                  ticker={ticker}
+                  href={chartHref(here, ticker)}
+                  isShown={ticker === at}
+                />
+              ))}
+          </div>
+        </div>
+      </div>
+      {tickers.slice(settled + 2, settled + AHEAD).map((ticker) => (
+        <Ready key={`${ticker} ${here.asOf ?? ""}`} href={chartHref(here, ticker)} />
+      ))}
+    </>
+  );
+}
+
+/** The place where one has come to rest: what lies around it is drawn only once the chart in hand is there. */
+function useSettled(place: number): number {
+  const [settled, setSettled] = useState(place);
+  useEffect(() => {
+    const rest = setTimeout(() => {
+      setSettled(place);
+    }, REST_MS);
+    return () => {
+      clearTimeout(rest);
+    };
+  }, [place]);
+  return settled;
+}
+
+const chartHref = (here: ReturnType<typeof parseHere>, ticker: string) =>
+  hrefOf({ ...here, focus: [] }, `/flick/chart/${encodeURIComponent(ticker)}`);
+
+function readingOf({ tickers, marks }: ReturnType<typeof flickFrom>, title: string): Sentence {
+  const many = (mark: Mark) => [...marks.values()].filter((m) => m === mark).length;
+  const parts = [
+    `${none(many("keep"))} kept`,
+    `${none(many("drop"))} dropped`,
+    ...(many("short") > 0 ? [`${many("short")} for the short side`] : []),
+  ];
+  return [
+    { figure: `${marks.size} of ${count(tickers.length, "chart")}` },
+    `${title === "" ? "" : ` of \u201c${title}\u201d`} decided on: ${parts.join(", ")}.`,
+  ];
+}
+
+interface ListProps {
+  readonly tickers: readonly string[];
+  readonly names: ReadonlyMap<string, string>;
+  readonly at: string;
+  readonly marks: ReadonlyMap<string, Mark>;
+  readonly onChoose: (ticker: string) => void;
+}
+
+function FlickList({ tickers, names, at, marks, onChoose }: ListProps) {
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    list.current?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" });
+  }, [at]);
+  return (
+    <ul ref={list} className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto border-y border-rule" data-main tabIndex={-1}>
+      {tickers.map((ticker) => {
+        const mark = marks.get(ticker);
+        return (
+          <li key={ticker}>
+            <button
+              type="button"
+              tabIndex={ticker === at ? 0 : -1}
+              aria-current={ticker === at ? "true" : undefined}
+              className={clsx(
+                "flex min-h-6 w-full items-baseline gap-1.5 border-b border-rule/70 px-1 text-left hover:bg-track/60 aria-[current]:bg-chosen",
+                mark === "drop" && "text-soft",
+              )}
+              onClick={() => {
+                onChoose(ticker);
+              }}
+            >
+              <span aria-hidden className={clsx("w-3 shrink-0 text-center", mark && SIGNS[mark].className)}>
+                {mark ? SIGNS[mark].sign : ""}
+              </span>
+              <span className="min-w-0 truncate">
+                <b className="font-semibold">{ticker}</b> <span className="text-soft">{names.get(ticker)}</span>
+              </span>
+              {mark && <span className="sr-only">{SIGNS[mark].words}</span>}
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function MarkWord({ mark }: { readonly mark: Mark | undefined }) {
+  return (
+    <span className={clsx("font-semibold", mark ? SIGNS[mark].className : "sr-only")}>
+      {mark ? SIGNS[mark].words : "undecided"}
+    </span>
+  );
+}
+
+interface NoteProps {
+  readonly input: React.RefObject<HTMLInputElement | null>;
+  readonly note: string;
+  readonly onNote: (text: string) => void;
+}
+
+/** Enter or leaving the field keeps the note, Escape leaves it as it was. */
+function NoteField({ input, note, onNote }: NoteProps) {
+  const [text, setText] = useState(note);
+  const keep = () => {
+    if (text.trim() !== note) onNote(text);
+  };
+  return (
+    <input
+      ref={input}
+      aria-label="Note on it"
+      placeholder="note (n)"
+      value={text}
+      maxLength={200}
+      className="control w-52 py-0.5"
+      onChange={(event) => {
+        setText(event.target.value);
+      }}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Escape") setText(note);
+        if (event.key !== "Enter" && event.key !== "Escape") return;
+        if (event.key === "Enter") keep();
+        event.preventDefault();
+        document.querySelector<HTMLElement>("#screen [aria-current]")?.focus();
+      }}
+    />
+  );
+}
