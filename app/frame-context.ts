@@ -22,6 +22,8 @@ export interface FrameValue {
   readonly asOf: number | undefined;
   /** Where the feed stands; undefined where there is no reserve to deliver from. */
   readonly feed: FeedState | undefined;
+  /** Alerts that came and were not seen yet; undefined where nothing is watched. */
+  readonly unseenAlerts: number | undefined;
   /** Whether the session in view is still in progress. */
   readonly provisional: boolean;
   /** Shows another session; `replace` while something is being dragged. */
@@ -38,6 +40,7 @@ export const FrameContext = createContext<FrameValue>({
   sectors: [],
   asOf: undefined,
   feed: undefined,
+  unseenAlerts: undefined,
   provisional: false,
   goTo: () => undefined,
   step: () => undefined,

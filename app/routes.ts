@@ -20,6 +20,7 @@ export default [
   route("settings", "routes/settings.ts"),
   route("items", "routes/items.ts"),
   route("drawings", "routes/drawings.ts"),
+  route("alerts", "routes/alerts.ts"),
   route("jobs/:id", "routes/job.ts"),
   route("feed", "routes/feed.ts"),
 ] satisfies RouteConfig;

@@ -1,5 +1,5 @@
-// Starts the built server over a fresh database: `made` and `fed` hold small markets (what is changed is changed in the
-// latter), `empty` nothing, `bars` the stocks of a small market as they come in a file of bars alone. Beside the made one
+// Starts the built server over a fresh database: `made`, `fed` and `watched` hold small markets (sessions are delivered in the
+// last two), `empty` nothing, `bars` the stocks of a small market as they come in a file of bars alone. Beside the made one
 // stand its tables as CSV files, for the journeys that import.
 import { spawnSync } from "node:child_process";
 import fs from "node:fs";
@@ -19,7 +19,7 @@ const run = (command, file, ...args) => {
   if (status !== 0) process.exit(status ?? 1);
 };
 const csv = path.join(folder, "csv");
-if (which === "made" || which === "fed")
+if (["made", "fed", "watched"].includes(which))
   run("world", database, "--stocks", which === "made" ? "90" : "60", "--years", "6", "--seed", "11");
 if (which === "made") run("export", database, "--out", csv);
 if (which === "bars") {

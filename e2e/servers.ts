@@ -1,7 +1,7 @@
 import { execFileSync } from "node:child_process";
 
 /** The servers that the journeys run against, each over a database of its own: see serve.mjs. */
-export const SERVERS = ["made", "empty", "fed", "bars"] as const;
+export const SERVERS = ["made", "empty", "fed", "watched", "bars"] as const;
 export type ServerName = (typeof SERVERS)[number];
 
 const ASK = `

@@ -293,6 +293,30 @@ export const migrations: readonly NamedMigration[] = [
       for (const table of ["list_members", "lists"]) await db.schema.dropTable(table);
     },
   },
+  {
+    name: "012-alerts",
+    async up(db) {
+      // What is watched, until which session it was judged, and for whom it came on which session: see alerts-store.server.ts.
+      await db.schema.createTable("alerts", (t) => {
+        t.increments("id");
+        t.string("name").notNullable().unique();
+        t.string("market").notNullable();
+        t.text("rule");
+        t.text("target").notNullable();
+        t.integer("judged").notNullable();
+      });
+      await db.schema.createTable("alert_events", (t) => {
+        t.integer("alert_id").notNullable().references("alerts.id").onDelete("CASCADE");
+        t.integer("session").notNullable();
+        t.string("ticker").notNullable();
+        t.integer("seen").notNullable().defaultTo(0);
+        t.primary(["alert_id", "session", "ticker"]);
+      });
+    },
+    async down(db) {
+      for (const table of ["alert_events", "alerts"]) await db.schema.dropTable(table);
+    },
+  },
 ];
 
 /** A list as it was kept as an item; undefined for what is none. */

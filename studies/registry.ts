@@ -33,6 +33,7 @@ import { consistency } from "@studies/seasons/consistency";
 import { monthTable } from "@studies/seasons/month-table";
 import { windows } from "@studies/seasons/windows";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
+import { alerts } from "@studies/alerts/alerts";
 import { setupRecords } from "@studies/setups/setup-records";
 import { setups } from "@studies/setups/setups";
 import { strategy } from "@studies/strategies/strategy";
@@ -72,6 +73,7 @@ const ALL = [
   priceChanges,
   scan,
   lists,
+  alerts,
   hitsOfScan,
   setups,
   setupRecords,

@@ -1,7 +1,12 @@
-import type { useLists } from "./use-lists";
+interface Props {
+  readonly deeds: {
+    readonly isSaved: boolean;
+    readonly answer: { readonly error?: string; readonly details?: readonly string[] } | undefined;
+  };
+}
 
-/** Whether a list was kept, or what is wrong with it. */
-export function ListOutcome({ deeds: { isSaved, answer } }: { readonly deeds: ReturnType<typeof useLists> }) {
+/** Whether a list (or an alert) was kept, or what is wrong with it. */
+export function ListOutcome({ deeds: { isSaved, answer } }: Props) {
   return (
     <>
       <span role="status" className="text-teal">

@@ -135,6 +135,12 @@ export class Desk {
     return { first: sessions[0]!, last: sessions[sessions.length - 1]! };
   }
 
+  /** The sessions of a market that are over, as epoch days. */
+  async settledSessions(market: string): Promise<Int32Array> {
+    const { panel, settled } = await this.#market(market);
+    return panel.sessions.slice(0, settled);
+  }
+
   /**
    * Answers a question; a long one as one who waits for it.
    * @throws NotFound for an unknown study or market; Invalid for parameters or a date that have no meaning; Stopped

@@ -1,7 +1,6 @@
 import { truthAt, withoutOff } from "@core";
 import { z } from "zod";
 import { averageColumn } from "@studies/columns/averages";
-import { holdsNow } from "@studies/conditions/holds-now";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { universeOf } from "@studies/scans/universe";
@@ -9,6 +8,7 @@ import { tableOf } from "@studies/table";
 import { count, date, list as listed, none, signedPercent } from "@studies/words/words";
 import { LIST_COLUMNS, type ListRow } from "./list-columns";
 import { membersOn, savedList, type SavedList } from "./list-schema";
+import { tickersOfList } from "./tickers-of-list";
 
 const EMA50 = averageColumn("ema", 50);
 const MOST_LISTS = 100;
@@ -63,17 +63,9 @@ export const lists = defineStudy({
   table: (r) => tableOf(LIST_COLUMNS, r.rows),
 });
 
-/** Tickers of a list as of a session. */
-function tickersOf(market: Market, one: SavedList): string[] {
-  const { scan } = one;
-  if (!scan) return membersOn(one, market.asOf).map((m) => m.ticker);
-  const { present } = universeOf(market, scan.for);
-  return present.filter((p) => holdsNow(p.conditions, withoutOff(scan.when)) === 1).map((p) => p.instrument.ticker);
-}
-
 function rowOf(market: Market, before: Market, one: SavedList, index: Float64Array | undefined): ListRow {
-  const tickers = tickersOf(market, one);
-  const earlier = new Set(tickersOf(before, one));
+  const tickers = tickersOfList(market, one);
+  const earlier = new Set(tickersOfList(before, one));
   const now = new Set(tickers);
   const known = new Map(
     market.parts.flatMap((part) => part.instruments.map((i) => [i.ticker, { part, instrument: i }] as const)),

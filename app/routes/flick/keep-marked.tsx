@@ -26,7 +26,7 @@ export function KeepMarked({ marks, notes, market, asOf, title }: Props) {
     return {
       ...list,
       note: title === "" ? "" : `From \u201c${title}\u201d`.slice(0, 200),
-      members: (list.members ?? []).map((member) => ({ ...member, note: notes.get(member.ticker) ?? "" })),
+      members: list.members.map((member) => ({ ...member, note: notes.get(member.ticker) ?? "" })),
     };
   };
   return (

@@ -109,7 +109,15 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
       <Reading sentences={[readingOf(state, title)]} quiet />
       <div className="mt-3 grid h-[calc(100dvh-150px)] min-h-[460px] grid-cols-[220px_minmax(0,1fr)] gap-5">
         <section aria-label="The charts" className="flex min-h-0 flex-col">
-          <FlickList tickers={tickers} names={names} at={at} marks={marks} onChoose={(next) => go({ at: next })} />
+          <FlickList
+            tickers={tickers}
+            names={names}
+            at={at}
+            marks={marks}
+            onChoose={(next) => {
+              go({ at: next });
+            }}
+          />
           <p className="pt-1.5 text-[12px] text-soft">
             <kbd>↓</kbd> <kbd>↑</kbd> move, <kbd>k</kbd> keep, <kbd>x</kbd> drop, <kbd>s</kbd> short side, <kbd>n</kbd> note,{" "}
             <kbd>Enter</kbd> its chart, <kbd>Backspace</kbd> back
@@ -129,7 +137,9 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
               key={at}
               input={noteField}
               note={notes.get(at) ?? ""}
-              onNote={(text) => go(withNote(latest(), at, text))}
+              onNote={(text) => {
+                go(withNote(latest(), at, text));
+              }}
             />
             {told && <span className="text-[12px] text-soft">{told.words}; Ctrl Z takes it back</span>}
           </p>

@@ -3,6 +3,7 @@ import { getDesk, getFeed } from "@server/desk-of-app.server";
 import { directory } from "@studies/frame/directory";
 import { timeline } from "@studies/frame/timeline";
 import { date } from "@studies/words/words";
+import { countUnseen } from "~/alerts.server";
 import { askFor, statusOf, type ErrorShown } from "~/ask.server";
 import { FrameContext, useFrameValue } from "~/frame-context";
 import { useFollowedRouter, useHere } from "~/here";
@@ -23,23 +24,26 @@ export async function loader({ request }: Route.LoaderArgs) {
   } catch (error) {
     // The screen says why; the frame stands around it without a market.
     if (statusOf(error) !== 503 && !isRouteErrorResponse(error)) throw error;
-    return { markets: [], market: undefined, span: undefined, sectors: [], feed: undefined, inProgress: undefined };
+    return { ...NO_MARKET, markets: [], feed: undefined };
   }
 }
+
+const NO_MARKET = { market: undefined, span: undefined, sectors: [], inProgress: undefined, unseenAlerts: undefined };
 
 async function frameOf(request: Request) {
   const feed = await (await getFeed()).state();
   const markets = await (await getDesk()).listMarkets();
   const { searchParams, origin } = new URL(request.url);
   const market = markets.find((m) => m.market === searchParams.get("market")) ?? markets[0];
-  if (!market) return { markets, market: undefined, span: undefined, sectors: [], feed, inProgress: undefined };
+  if (!market) return { ...NO_MARKET, markets, feed };
   const latest = new Request(`${origin}/?market=${encodeURIComponent(market.market)}`);
   const span = await askFor(latest, timeline);
   const { entries } = (await askFor(latest, directory)).result;
   const sectors = entries.filter((e) => e.kind === "sector").map((e) => e.name);
   // The session in view is in progress when the feed has delivered a part of it to this market.
   const inProgress = span.provisional ? span.asOf : undefined;
-  return { markets, market, span: toWire(span.result), sectors, feed, inProgress };
+  const unseenAlerts = await countUnseen(market.market);
+  return { markets, market, span: toWire(span.result), sectors, feed, inProgress, unseenAlerts };
 }
 
 /** The span does not depend on the date in view; a change of the data asks for everything again at the same address. */

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hrefOf, useHere } from "~/here";
+import { Bell } from "./bell";
 import { DateField } from "./date-field";
 import { FeedChip } from "./feed-chip";
 import { Find } from "./find";
@@ -26,6 +27,7 @@ export function TopBar() {
             <FeedChip />
             <MarketSwitch />
             <FocusChip />
+            <Bell />
             <Find />
           </>
         )}

@@ -55,6 +55,7 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
     sectors: loaderData?.sectors ?? [],
     asOf,
     feed: feed && (feed.left > 0 || loaderData?.inProgress !== undefined) ? feed : undefined,
+    unseenAlerts: loaderData?.unseenAlerts,
     provisional,
     goTo,
     step,

@@ -1,10 +1,14 @@
 import { useSearchParams } from "react-router";
+import { getDesk } from "@server/desk-of-app.server";
 import { listLists } from "@server/lists.server";
+import { onList } from "@studies/alerts/alert-schema";
 import { lists } from "@studies/lists/lists";
 import { scan } from "@studies/scans/scan";
 import { pickedKey } from "@studies/sets/group-key";
 import { date } from "@studies/words/words";
+import { alertsHere } from "~/alerts.server";
 import { askFor, findFor, openDesk } from "~/ask.server";
+import { clauseNames } from "~/clause-names.server";
 import { hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -12,8 +16,10 @@ import { Reading } from "~/ui/reading";
 import { RemovedItem } from "~/ui/removed-item";
 import { useKeys } from "~/ui/use-keys";
 import { useLists } from "~/ui/use-lists";
+import { universesFor } from "~/universes.server";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { AlertsPart } from "./alerts/alerts-part";
 import { listDeed } from "./list-deeds.server";
 import { ListsTable } from "./lists-table";
 import { NewList } from "./new-list";
@@ -33,9 +39,16 @@ export async function loader({ request }: Route.LoaderArgs) {
   const row = answer.result.rows.find((r) => r.name === name);
   const key = row && row.tickers.length > 0 ? pickedKey(row.tickers, row.name) : undefined;
   const figures = key === undefined ? undefined : (await findFor(request, scan, { for: key, top: 1000 }))?.result;
+  const watched = await alertsHere(request);
+  const sessionsOver = await (await getDesk()).settledSessions(market);
   return {
     reading: answer.reading,
     market,
+    alerts: watched.alerts,
+    provisional: watched.provisional,
+    settled: sessionsOver.at(-1) ?? answer.asOf,
+    names: await clauseNames(request, market),
+    about: [...saved.map((list) => ({ value: onList(list.name), label: `${list.name} (list)` })), ...universesFor([], [], [])],
     isLatest: answer.isLatest,
     answer: toWire(answer.result),
     figures: figures && toWire(figures),
@@ -97,6 +110,15 @@ export default function Lists({ loaderData }: Route.ComponentProps) {
           deeds={deeds}
         />
       )}
+      <AlertsPart
+        market={market}
+        asOf={answer.asOf}
+        provisional={loaderData.provisional}
+        settled={loaderData.settled}
+        alerts={loaderData.alerts}
+        names={loaderData.names}
+        about={loaderData.about}
+      />
     </>
   );
 }

@@ -7,8 +7,11 @@ import { consistency } from "@studies/seasons/consistency";
 import { listLists } from "@server/lists.server";
 import { lists } from "@studies/lists/lists";
 import { heldRecords } from "@studies/precedents/held-records";
+import { anyOf } from "@studies/sets/group-key";
+import { setups } from "@studies/setups/setups";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
 import { askFor, findFor, openDesk } from "~/ask.server";
+import { alertsHere } from "~/alerts.server";
 import { listsNow } from "~/lists-now.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
@@ -24,9 +27,11 @@ import { Reading } from "~/ui/reading";
 import { date, signedPercent } from "@studies/words/words";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
+import { AlertsNow } from "./alerts-now";
 import { BreadthStrip } from "./breadth-strip";
 import { Changes } from "./changes";
 import { HoldingNow } from "./holding-now";
+import { SetupsNow, type SetupsSaid } from "./setups-now";
 import { ListsNow, type ListsSaid } from "./lists-now";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
@@ -60,6 +65,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     months,
     ahead,
     lists: ofLists,
+    alerts: alertsHere(request),
+    setups: setupsOfLists(request, answer.market, answer.asOf),
   };
 }
 
@@ -68,6 +75,25 @@ async function listsOfMarket(request: Request, market: string): Promise<ListsSai
   const saved = await listLists((await openDesk()).db, market);
   const said = saved.length === 0 ? undefined : await findFor(request, lists, { lists: JSON.stringify(saved), sessions: 1 });
   return said && { reading: said.reading, rows: toWire(said.result.rows) };
+}
+
+const MOST_LISTS = 6;
+
+/** What is set up for the next session in the focus and in each list. */
+async function setupsOfLists(request: Request, market: string, asOf: number): Promise<SetupsSaid[]> {
+  const lists = await listsNow(request, market, asOf);
+  const { focus } = parseHere(new URL(request.url).searchParams);
+  const asked = [
+    ...(focus.length > 0 ? [{ for: "focus", key: anyOf(focus), name: "The focus" }] : []),
+    ...lists.filter(({ key }) => key !== "").map(({ key, name }) => ({ for: key, key, name })),
+  ].slice(0, MOST_LISTS);
+  const said = await Promise.all(
+    asked.map(async ({ for: universe, key, name }) => {
+      const answer = await findFor(request, setups, { for: key });
+      return answer && { for: universe, name, reading: answer.reading.slice(0, 2) };
+    }),
+  );
+  return said.filter((one) => one !== undefined);
 }
 
 /** What the stocks of the market's lists and of the focus enter in the sessions to come; undefined without either. */
@@ -141,7 +167,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <div className="mt-6">
         <HoldingNow held={loaderData.held} situations={loaderData.situations} />
       </div>
+      <AlertsNow said={loaderData.alerts} />
       <ListsNow said={loaderData.lists} />
+      <SetupsNow said={loaderData.setups} />
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />
       </div>

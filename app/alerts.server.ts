@@ -1,0 +1,44 @@
+import { askedAlerts, judgeAlerts, listAlerts } from "@server/alerts.server";
+import { getDesk } from "@server/desk-of-app.server";
+import type { SavedAlert } from "@studies/alerts/alert-schema";
+import { alerts, type AlertRow } from "@studies/alerts/alerts";
+import { askFor, findFor, openDesk } from "./ask.server";
+import { directory } from "@studies/frame/directory";
+
+/** An alert as a screen shows it: what it watches, for whom it comes and has come. */
+export interface AlertShown extends AlertRow {
+  readonly on: string;
+  /** Until the date in view, the latest first. */
+  readonly events: SavedAlert["events"];
+}
+
+/** The alerts of a market, judged up to its last session that is over, and what they say at the date in view. */
+export async function alertsHere(
+  request: Request,
+): Promise<{ readonly alerts: readonly AlertShown[]; readonly provisional: boolean; readonly asOf: number }> {
+  const { market, asOf, provisional } = await askFor(request, directory, {});
+  const desk = await getDesk();
+  await judgeAlerts(desk, market);
+  const { db } = await openDesk();
+  const saved = await listAlerts(db, market);
+  if (saved.length === 0) return { alerts: [], provisional, asOf };
+  const said = await findFor(request, alerts, { alerts: JSON.stringify(await askedAlerts(db, saved)) });
+  const rows = new Map((said?.result.rows ?? []).map((row) => [row.name, row]));
+  return {
+    provisional,
+    asOf,
+    alerts: saved.flatMap(({ name, on, events }): AlertShown[] => {
+      const row = rows.get(name);
+      return row ? [{ ...row, on, events: events.filter((e) => e.session <= asOf) }] : [];
+    }),
+  };
+}
+
+/** How many events of a market nobody has seen yet; undefined where nothing is watched. */
+export async function countUnseen(market: string): Promise<number | undefined> {
+  const desk = await getDesk();
+  await judgeAlerts(desk, market);
+  const saved = await listAlerts(desk.db, market);
+  if (saved.length === 0) return undefined;
+  return saved.reduce((n, { events }) => n + events.filter((e) => !e.seen).length, 0);
+}

@@ -1,0 +1,54 @@
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import type { Sentence } from "@studies/define-study";
+import { hrefOf, useHere } from "~/here";
+import { SentenceText } from "~/ui/reading";
+
+export interface SetupsSaid {
+  /** Key of whom they are of, and what those are called. */
+  readonly for: string;
+  readonly name: string;
+  readonly reading: readonly Sentence[];
+}
+
+/** What is set up for the next session in the focus and the lists; nothing without either. */
+export function SetupsNow({ said }: { readonly said: Promise<readonly SetupsSaid[]> }) {
+  return (
+    <Suspense fallback={null}>
+      <Await resolve={said} errorElement={null}>
+        {(found) => (found.length === 0 ? null : <Found found={found} />)}
+      </Await>
+    </Suspense>
+  );
+}
+
+function Found({ found }: { readonly found: readonly SetupsSaid[] }) {
+  const here = useHere();
+  return (
+    <section aria-label="Set up for the next session" className="mt-6">
+      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
+        <span>Set up for the next session</span>
+        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/setups", { for: "market:" })}>
+          in the whole market
+        </Link>
+      </h2>
+      <ul>
+        {found.map((one) => (
+          <li key={one.for} className="flex items-baseline gap-4 border-b border-rule/70 py-1">
+            <Link
+              className="w-56 shrink-0 truncate font-semibold hover:text-indigo"
+              to={hrefOf(here, "/setups", { for: one.for })}
+            >
+              {one.name}
+            </Link>
+            <span className="font-serif text-[16px] leading-6">
+              {one.reading.map((sentence, k) => (
+                <SentenceText key={k} sentence={sentence} />
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

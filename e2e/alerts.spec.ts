@@ -1,0 +1,78 @@
+import { rows, ready } from "./main-job";
+import { addressOf } from "./servers";
+import { expect, test } from "./watch";
+
+/* A live list that changes when a session is delivered, and its alert: by keyboard, on a server with a feed of its own. */
+
+test.use({ baseURL: addressOf("watched") });
+test.describe.configure({ mode: "serial" });
+
+const RISERS = "it closes higher";
+
+test("by keyboard: a live list and who arrives in it are watched; a delivered session brings both, told in the bar and on Today", async ({
+  page,
+}) => {
+  await page.goto(`/screen?when=${encodeURIComponent(RISERS)}`);
+  await ready(page);
+  await page.getByLabel("Name of the list").fill("Risers");
+  await page.getByRole("button", { name: "Keep alive" }).press("Enter");
+  await expect(page.getByText("It is kept.")).toBeVisible();
+  await page.goto("/lists");
+  await ready(page);
+  const before = (await rows(page, "Lists").filter({ hasText: "Risers" }).innerText()).replace(/\s+/g, " ");
+
+  // Arrivals in the list, and a clause on an instrument.
+  await page.getByRole("button", { name: "Watch something" }).press("Enter");
+  await page.getByRole("button", { name: /^Whom it is about/ }).press("Enter");
+  await page.keyboard.type("Risers");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Watch", exact: true }).press("Enter");
+  const watched = page.getByRole("table", { name: "What is watched" });
+  await expect(watched).toContainText("arrivals in “Risers”");
+  await page.getByRole("button", { name: "Watch something" }).press("Enter");
+  await page.getByLabel("Ticker of the instrument").fill("albro");
+  await page.getByRole("region", { name: "New alert" }).locator("[data-add-clause]").focus();
+  await page.keyboard.type("range above 0");
+  await expect(page.getByRole("option").first()).toBeVisible();
+  await page.keyboard.press("Enter");
+  await page.getByLabel("Name of the alert").fill("It moved");
+  await page.getByLabel("Name of the alert").press("Enter");
+  await expect(watched).toContainText("It moved");
+  await expect(page.getByRole("link", { name: "Alerts: none that was not seen" })).toBeVisible();
+
+  await page.getByRole("button", { name: "Feed", exact: true }).click();
+  await page.getByRole("dialog", { name: "Feed" }).getByRole("button", { name: "Deliver the session" }).click();
+  const bell = page.getByRole("link", { name: /alerts? not seen yet$/ });
+  await expect(bell).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect
+    .poll(async () => (await rows(page, "Lists").filter({ hasText: "Risers" }).innerText()).replace(/\s+/g, " "))
+    .not.toBe(before);
+  await expect(page.getByRole("list", { name: "What came" })).toContainText("Arrivals in Risers");
+  const came = await page.getByRole("list", { name: "What came" }).getByRole("listitem").first().getByRole("link").innerText();
+  // On Today, with the way to its chart.
+  await page.keyboard.press("g");
+  await page.keyboard.press("t");
+  const today = page.getByRole("region", { name: "Alerts at this close" });
+  await expect(today).toContainText("Arrivals in Risers");
+  await expect(today.getByRole("link", { name: came, exact: true })).toBeVisible();
+
+  // The bell leads to what came; seen, it is quiet.
+  await bell.press("Enter");
+  await expect(page.getByRole("heading", { name: /^Alerts/ })).toBeFocused();
+  await page.getByRole("button", { name: /^mark \d+ alerts? as seen$/ }).press("Enter");
+  await expect(page.getByRole("link", { name: "Alerts: none that was not seen" })).toBeVisible();
+  // Nothing comes twice when it is read again.
+  const listed = await page.getByRole("list", { name: "What came" }).getByRole("listitem").count();
+  await page.reload();
+  await expect(page.getByRole("list", { name: "What came" }).getByRole("listitem")).toHaveCount(listed);
+  await expect(page.getByRole("link", { name: "Alerts: none that was not seen" })).toBeVisible();
+
+  // Deleted and put back, with what came.
+  await page.getByRole("button", { name: "Delete Arrivals in Risers" }).press("Enter");
+  await expect(page.getByText("“Arrivals in Risers” was deleted.")).toBeVisible();
+  await expect(watched).not.toContainText("arrivals in “Risers”");
+  await page.getByRole("button", { name: "Put it back" }).press("Enter");
+  await expect(watched).toContainText("arrivals in “Risers”");
+  await expect(page.getByRole("list", { name: "What came" }).getByRole("listitem")).toHaveCount(listed);
+});
