@@ -3,6 +3,8 @@ import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
 import { hitsOfScan } from "@studies/scans/scan-hits";
 import { scan } from "@studies/scans/scan";
+import { setupRecords } from "@studies/setups/setup-records";
+import { setups } from "@studies/setups/setups";
 import { row, shortest } from "./rows";
 
 const all = (...typed: string[]): Rule => ({ all: typed.map((text) => readPhrase(text)[0]!.rule) });
@@ -27,6 +29,16 @@ export function scanRows(whole: MarketData): void {
   row(
     "a scan of four oscillators for one day over all members, at another close",
     shortest(20, ask(all("rsi above 50", "above 50 average", "rsi(5) below 60 within 5 sessions", "macd above 0"), bare)),
+  );
+  const daily = setups.params.parse({});
+  row(
+    "all setups of the day with their brackets, at another close",
+    shortest(30, () => setups.ask(new Market(whole, last - (back++ % 200)), daily)),
+    "budget 60",
+  );
+  row(
+    "the record of every kind of setup over all history",
+    shortest(3, () => setupRecords.ask(new Market(whole, last - (back++ % 200)), setupRecords.params.parse({}))),
   );
   let n = 30;
   const hits = () => {

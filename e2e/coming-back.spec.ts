@@ -39,7 +39,7 @@ test("from Today to the weakest holding of a fund and back, by keyboard alone", 
   // The keyboard has arrived at the holdings.
   const holdings = rows(page, "Holdings by strength");
   await expect(holdings.first()).toBeFocused();
-  await page.keyboard.press(".");
+  await page.keyboard.press("v");
   await expect(page.getByRole("complementary", { name: "Chart of the row" })).toBeVisible();
   await expect(holdings.first()).toBeFocused();
   await page.keyboard.press("End");

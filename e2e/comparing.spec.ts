@@ -68,7 +68,7 @@ test("from a theme fund to its weakest holding, with the chart changing beside t
     result: { holdings: { ticker: string; name: string; rank: number | null }[] };
   };
   const weakest = said.result.holdings.findLast((h) => h.rank !== null)!;
-  await page.keyboard.press(".");
+  await page.keyboard.press("v");
   await expect(page.getByRole("complementary", { name: "Chart of the row" })).toBeVisible();
   // The weakest first is one press away.
   await holdings.getByRole("columnheader", { name: /rank/ }).getByRole("link").click();

@@ -129,8 +129,7 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   );
   await page.getByRole("button", { name: "Within: of the market" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.type("in Windows of");
-  await page.keyboard.press("Enter");
+  await page.getByRole("menuitemradio", { name: /Windows of mine/ }).press("Enter");
   await expect(page).toHaveURL(/in=stocks:Windows/);
   await expect(reading(page)).toContainText("in Windows of mine");
   // A month more of start days.

@@ -43,13 +43,17 @@ const views = [
   ["timing", "/timing"],
   ["groups", "/groups"],
   ["rotation", "/rotation"],
-  ["fund", "/groups?in=group:HUBUT&beside=chart"],
   ["period-map", "/period-map"],
   ["seasons", "/seasons?set=sector"],
   ["seasons-windows", "/seasons/windows"],
   ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
   ["key-levels", "/key-levels?for=ALBRO"],
   ["screen", `/screen?when=${encodeURIComponent(RISING)}`],
+  ["setups", "/setups"],
+  [
+    "flick",
+    "/flick?of=SEZUT,ROSEV,LINON,ZAKAN,TUZOT,BATER,NELAR,FIHIS,MAZIV,HEGUD&title=Those%20that%20pass&at=SEZUT&keep=ROSEV",
+  ],
   ["lists", "/lists?open=Spring%20leaders"],
   ["chart", `/chart/ALBRO?history=1260&plot=sma_50&plot=regime&plot=rsi_14&plot=lanes&${CROSSING}`],
   ["chart-of-a-stock", `/chart/LINON?plot=ema_20&plot=ema_50&plot=volume_50&plot=stance&plot=reports`],
@@ -97,7 +101,7 @@ async function draw(page) {
   }
 }
 
-// The pictures are of a demo world of their own: a step of the feed is delivered for one of them.
+// The pictures are of a demo world of their own.
 const world = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-shots-"));
 const server = spawn(process.execPath, ["scripts/demo.mjs"], {
   env: { ...process.env, PORT: String(port), YUBRIN_DB: path.join(world, "demo.db") },
@@ -139,11 +143,6 @@ try {
   await shoot("today-lamp", "/");
   await page.getByRole("button", { name: "Paper theme (light)" }).click();
   await page.locator("html:not(.lamp)").waitFor({ state: "attached" });
-  await page.getByRole("button", { name: "Feed", exact: true }).click();
-  await page.getByRole("button", { name: "One step" }).click();
-  await page.getByText("is in progress (1 of 4)").waitFor();
-  await page.keyboard.press("Escape");
-  await shoot("timing-in-progress", "/timing");
   await browser.close();
 } finally {
   server.kill();

@@ -17,7 +17,7 @@ import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { Board } from "./board";
-import { Flicker } from "./flicker";
+import { ChartBeside } from "./chart-beside";
 import { FundPart } from "./fund-part";
 import { GroupsTable } from "./groups-table";
 import { NoteMenu, NotesInWords, withNote } from "./note-filter";
@@ -80,14 +80,14 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const holds = loaderData.fund && fromWire<ResultOf<typeof fund>>(loaderData.fund);
   const up = holds ? { peers: "fund" } : upFrom(inside, held?.rows[0]?.sector ?? "");
   const wayBack = useWayBack();
-  const flicker = search.get("beside") === "chart";
+  const isBeside = search.get("beside") === "chart";
   // Only a chart beside the list has use for the row that has the keyboard.
   const follow = (row: { key: string; name: string }) => {
-    if (flicker) setActive(row);
+    if (isBeside) setActive(row);
   };
-  const toggleFlicker = hrefWith({ beside: flicker ? undefined : "chart" });
+  const toggleBeside = hrefWith({ beside: isBeside ? undefined : "chart" });
   useKeys({
-    ".": () => void navigate(toggleFlicker, { replace: true, preventScrollReset: true }),
+    v: () => void navigate(toggleBeside, { replace: true, preventScrollReset: true }),
     Backspace: () => wayBack(up && hrefOf(here, "/groups", up)),
   });
   const asked =
@@ -102,13 +102,8 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
   const note = search.get("note") ?? "";
   const none = level === "peers" && table?.rows.length === 0;
   const flick = (
-    <Link
-      className="border-b border-dotted border-indigo font-semibold text-indigo"
-      to={toggleFlicker}
-      replace
-      preventScrollReset
-    >
-      {flicker ? "without the chart beside it" : "with a chart beside it"}
+    <Link className="border-b border-dotted border-indigo font-semibold text-indigo" to={toggleBeside} replace preventScrollReset>
+      {isBeside ? "without the chart beside it" : "with a chart beside it"}
     </Link>
   );
   return (
@@ -195,9 +190,9 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           .
         </p>
       )}
-      <div className={flicker ? "grid items-start gap-5 min-[1000px]:grid-cols-[minmax(0,1fr)_400px]" : ""}>
+      <div className={isBeside ? "grid items-start gap-5 min-[1000px]:grid-cols-[minmax(0,1fr)_400px]" : ""}>
         <div className="min-w-0">
-          {table && BOARDS.includes(table.peers) && !flicker && (
+          {table && BOARDS.includes(table.peers) && !isBeside && (
             <Board rows={table.rows} families={table.families} peers={table.peers} />
           )}
           {table && !none && (
@@ -229,7 +224,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           )}
           {holds && <FundPart fund={holds} onActive={follow} />}
         </div>
-        {flicker && <Flicker of={shownRow?.key} name={shownRow?.name ?? ""} />}
+        {isBeside && <ChartBeside of={shownRow?.key} name={shownRow?.name ?? ""} />}
       </div>
     </>
   );

@@ -12,7 +12,10 @@ export interface AlertsSaid {
 export function AlertsNow({ said }: { readonly said: Promise<AlertsSaid> }) {
   return (
     <Suspense fallback={null}>
-      <Await resolve={said} errorElement={null}>
+      <Await
+        resolve={said}
+        errorElement={<p className="mt-6 text-soft">For whom alerts came could not be worked out at this date.</p>}
+      >
         {(found) => <Came {...found} />}
       </Await>
     </Suspense>

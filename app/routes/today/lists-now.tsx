@@ -17,7 +17,10 @@ const MOST_TICKERS = 12;
 export function ListsNow({ said }: { readonly said: Promise<ListsSaid | undefined> }) {
   return (
     <Suspense fallback={null}>
-      <Await resolve={said} errorElement={null}>
+      <Await
+        resolve={said}
+        errorElement={<p className="mt-6 text-soft">Who came into the lists could not be worked out at this date.</p>}
+      >
         {(found) =>
           found === undefined ? null : <Found reading={found.reading} rows={fromWire<readonly ListRow[]>(found.rows)} />
         }

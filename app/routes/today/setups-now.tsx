@@ -15,7 +15,7 @@ export interface SetupsSaid {
 export function SetupsNow({ said }: { readonly said: Promise<readonly SetupsSaid[]> }) {
   return (
     <Suspense fallback={null}>
-      <Await resolve={said} errorElement={null}>
+      <Await resolve={said} errorElement={<p className="mt-6 text-soft">What is set up could not be worked out at this date.</p>}>
         {(found) => (found.length === 0 ? null : <Found found={found} />)}
       </Await>
     </Suspense>

@@ -81,7 +81,12 @@ export function AlertsPart({ market, asOf, provisional, settled, alerts, names, 
               cell: (row) => <Tickers tickers={row.fired} nothing="nobody" />,
             },
             { key: "holding", label: "holds for", about: "For how many it holds at this close", cell: (row) => row.holding },
-            { key: "last", label: "last came", cell: (row) => (row.events[0] ? date(row.events[0].session) : "–") },
+            {
+              key: "last",
+              label: "last came",
+              cellClassName: "whitespace-nowrap",
+              cell: (row) => (row.events[0] ? date(row.events[0].session) : "–"),
+            },
             {
               key: "deeds",
               label: "",

@@ -14,7 +14,7 @@ type Plain = {
 };
 
 /** The chart beside a list: it follows the row that has the keyboard. */
-export function Flicker({ of, name }: { of: string | undefined; name: string }) {
+export function ChartBeside({ of, name }: { of: string | undefined; name: string }) {
   const here = useHere();
   const shown = useSeries(here, of);
   const options = useCallback((theme: ChartTheme) => seriesOptions(theme, shown!), [shown]);
