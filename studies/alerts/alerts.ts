@@ -5,6 +5,7 @@ import type { ConditionsOf } from "@studies/conditions/condition-source";
 import { holdsNow } from "@studies/conditions/holds-now";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tickersOfList } from "@studies/lists/tickers-of-list";
+import { jsonList } from "@studies/json-list";
 import type { Market } from "@studies/market/market";
 import { FUNDS, INDEXES, universeOf } from "@studies/scans/universe";
 import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";
@@ -14,21 +15,6 @@ import { askedAlert, listNameOf, type AskedAlert } from "./alert-schema";
 
 const MOST_ALERTS = 100;
 const MOST_NAMED = 6;
-
-const alertsText = z
-  .string()
-  .max(2_000_000)
-  .default("[]")
-  .transform((text, context): AskedAlert[] => {
-    try {
-      const parsed = z.array(askedAlert).max(MOST_ALERTS).safeParse(JSON.parse(text));
-      if (parsed.success) return parsed.data;
-      context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
-    } catch {
-      context.addIssue({ code: "custom", message: "is not JSON" });
-    }
-    return z.NEVER;
-  });
 
 /** What an alert says at a session. */
 export interface AlertRow {
@@ -48,7 +34,9 @@ export const alerts = defineStudy({
   about:
     "For whom each alert comes at this close: a rule that has come to hold since the session before, or who has arrived in a list.",
   params: z.object({
-    alerts: alertsText.describe("the alerts as JSON: name, rule, whom they are about, and the list where they name one"),
+    alerts: jsonList(askedAlert, { most: MOST_ALERTS, letters: 2_000_000 }).describe(
+      "the alerts as JSON: name, rule, whom they are about, and the list where they name one",
+    ),
   }),
   cost: "heavy",
   examples: [

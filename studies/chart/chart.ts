@@ -1,5 +1,6 @@
 import { align, atr, atSamples, isoDate, SAMPLINGS, type BarColumn } from "@core";
 import { z } from "zod";
+import { jsonList } from "@studies/json-list";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import { date, fixed, price, signedPercent } from "@studies/words/words";
@@ -46,21 +47,9 @@ export const chart = defineStudy({
       .max(MOST_COMPARED)
       .default([])
       .describe("instruments or groups it is compared with, as tickers and keys; unknown ones are left out"),
-    drawings: z
-      .string()
-      .max(4_000_000)
-      .default("[]")
-      .transform((text, context) => {
-        try {
-          const parsed = z.array(savedDrawing).max(200).safeParse(JSON.parse(text));
-          if (parsed.success) return parsed.data;
-          context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
-        } catch {
-          context.addIssue({ code: "custom", message: "is not JSON" });
-        }
-        return z.NEVER;
-      })
-      .describe("drawings as JSON: id, name, and versions with the day made, kind, scale and points"),
+    drawings: jsonList(savedDrawing, { most: 200, letters: 4_000_000 }).describe(
+      "drawings as JSON: id, name, and versions with the day made, kind, scale and points",
+    ),
     window: z
       .string()
       .refine((text) => findWindow(text) !== undefined, "is not a window as MM-DD.sessions")

@@ -1,6 +1,7 @@
 import { truthAt, withoutOff } from "@core";
 import { z } from "zod";
 import { averageColumn } from "@studies/columns/averages";
+import { jsonList } from "@studies/json-list";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { universeOf } from "@studies/scans/universe";
@@ -13,28 +14,15 @@ import { tickersOfList } from "./tickers-of-list";
 const EMA50 = averageColumn("ema", 50);
 const MOST_LISTS = 100;
 
-const listsText = z
-  .string()
-  .max(1_000_000)
-  .default("[]")
-  .transform((text, context): SavedList[] => {
-    try {
-      const parsed = z.array(savedList).max(MOST_LISTS).safeParse(JSON.parse(text));
-      if (parsed.success) return parsed.data;
-      context.addIssue({ code: "custom", message: z.prettifyError(parsed.error) });
-    } catch {
-      context.addIssue({ code: "custom", message: "is not JSON" });
-    }
-    return z.NEVER;
-  });
-
 /** The lists of a market: who is in each, who came and who left since an earlier session, and what they have made. */
 export const lists = defineStudy({
   name: "lists",
   about:
     "Lists as they stand at this close: size, who arrived and who left in so many sessions, the share above the 50-session average, and the mean return since made against the broad index.",
   params: z.object({
-    lists: listsText.describe("the lists as JSON: picked by hand with their members, or with the scan that they are of"),
+    lists: jsonList(savedList, { most: MOST_LISTS, letters: 1_000_000 }).describe(
+      "the lists as JSON: picked by hand with their members, or with the scan that they are of",
+    ),
     sessions: z.coerce.number().int().min(1).max(2520).default(5).describe("since how many sessions before changes are told"),
   }),
   cost: "heavy",

@@ -2,6 +2,7 @@ import { Suspense } from "react";
 import { Await, Link } from "react-router";
 import type { AlertShown } from "~/alerts.server";
 import { hrefOf, useHere } from "~/here";
+import { TickerLinks } from "~/ui/ticker-links";
 
 export interface AlertsSaid {
   readonly alerts: readonly AlertShown[];
@@ -43,15 +44,7 @@ function Came({ alerts, provisional }: AlertsSaid) {
           <li key={row.name} className="flex items-baseline gap-4 border-b border-rule/70 py-1">
             <b className="w-56 shrink-0 truncate font-semibold">{row.name}</b>
             <span>
-              {row.fired.slice(0, 12).map((ticker, k) => (
-                <span key={ticker}>
-                  {k > 0 && ", "}
-                  <Link className="hover:text-indigo" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
-                    {ticker}
-                  </Link>
-                </span>
-              ))}
-              {row.fired.length > 12 && ` and ${row.fired.length - 12} more`}
+              <TickerLinks tickers={row.fired} most={12} />
             </span>
           </li>
         ))}

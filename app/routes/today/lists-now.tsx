@@ -4,6 +4,7 @@ import type { Sentence } from "@studies/define-study";
 import type { ListRow } from "@studies/lists/list-columns";
 import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
+import { TickerLinks } from "~/ui/ticker-links";
 import { fromWire, type Wired } from "~/wire";
 
 export interface ListsSaid {
@@ -70,21 +71,10 @@ interface TickersProps {
 }
 
 function Tickers({ word, tickers, className }: TickersProps) {
-  const here = useHere();
   if (tickers.length === 0) return null;
-  const more = tickers.length - MOST_TICKERS;
   return (
     <span>
-      <span className={className}>{word}</span>{" "}
-      {tickers.slice(0, MOST_TICKERS).map((ticker, k) => (
-        <span key={ticker}>
-          {k > 0 && ", "}
-          <Link className="hover:text-indigo" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
-            {ticker}
-          </Link>
-        </span>
-      ))}
-      {more > 0 && ` and ${more} more`}
+      <span className={className}>{word}</span> <TickerLinks tickers={tickers} most={MOST_TICKERS} />
     </span>
   );
 }

@@ -10,6 +10,7 @@ import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import type { Choice } from "~/ui/inline-menu";
 import { RemovedItem } from "~/ui/removed-item";
 import { PlainTable } from "~/ui/table/plain-table";
+import { TickerLinks } from "~/ui/ticker-links";
 import { useAlerts } from "~/ui/use-alerts";
 import { NewAlert } from "./new-alert";
 
@@ -78,7 +79,8 @@ export function AlertsPart({ market, asOf, provisional, settled, alerts, names, 
               label: provisional ? "so far in this session" : `at ${date(asOf)}`,
               text: true,
               cellClassName: provisional ? "text-amber" : "",
-              cell: (row) => <Tickers tickers={row.fired} nothing="nobody" />,
+              cell: (row) =>
+                row.fired.length === 0 ? <span className="text-soft">nobody</span> : <TickerLinks tickers={row.fired} most={5} />,
             },
             { key: "holding", label: "holds for", about: "For how many it holds at this close", cell: (row) => row.holding },
             {
@@ -116,25 +118,6 @@ function onWords(on: string): string {
   const list = listNameOf(on);
   if (list !== undefined) return `\u201c${list}\u201d`;
   return on === "market:" ? "all members" : on.includes(":") ? labelOfKey(on) : on;
-}
-
-function Tickers({ tickers, nothing }: { readonly tickers: readonly string[]; readonly nothing: string }) {
-  const here = useHere();
-  if (tickers.length === 0) return <span className="text-soft">{nothing}</span>;
-  const more = tickers.length - 5;
-  return (
-    <>
-      {tickers.slice(0, 5).map((ticker, k) => (
-        <span key={ticker}>
-          {k > 0 && ", "}
-          <Link className="hover:text-indigo" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
-            {ticker}
-          </Link>
-        </span>
-      ))}
-      {more > 0 && ` and ${more} more`}
-    </>
-  );
 }
 
 /** What came, session by session, the latest first; what was not seen yet is bold. */
