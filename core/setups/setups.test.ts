@@ -154,7 +154,7 @@ describe("the setups of an instrument", () => {
     expect(SETUP_KINDS.filter((kind) => !seen.has(kind))).toEqual([]);
   });
   it("from any session on are those of the whole course, with gaps and without", () => {
-    for (const [seed, bars] of [world(1, 1200), randomBars(6, 1200), gapless(world(2, 1200))].entries()) {
+    for (const [seed, bars] of [world(1, 1200), randomBars(6, 1200), gapless(world(2, 1200)), slowTurns(1200)].entries()) {
       const hits = setupHits(bars);
       const whole = swings(bars).pivots;
       for (let from = 0; from < 1200; from += 61) {
@@ -285,6 +285,21 @@ function plainFigure(kind: SetupKind, own: TestBars): number {
   const since = Array.from(close.keys()).slice(last.at + 1);
   const extreme = since.reduce((m, s) => ((side === "low" ? below : above)(close[s]!, close[m]!) ? s : m));
   return k[extreme]! - k[before.at]!;
+}
+
+/** Bars that turn so seldom that the turn before the last ones lies farther back than any window. */
+function slowTurns(n: number): TestBars {
+  const random = seeded(77);
+  const bars = randomBars(1, n);
+  for (let s = 0; s < n; s++) {
+    const middle = 100 + 14 * Math.sin(s / 95) + 0.02 * s + 1.2 * Math.sin(s / 3) * (s % 190 > 150 ? 1.6 : 0.2);
+    const cents = (x: number) => Math.round(100 * x) / 100;
+    bars.open[s] = cents(middle + 0.2 * (random() - 0.5));
+    bars.close[s] = cents(middle + 0.2 * (random() - 0.5));
+    bars.high[s] = cents(Math.max(bars.open[s]!, bars.close[s]!) + 1.5 + random());
+    bars.low[s] = cents(Math.min(bars.open[s]!, bars.close[s]!) - 1.5 - random());
+  }
+  return bars;
 }
 
 /** The same bars without the sessions on which one is missing. */

@@ -1,6 +1,17 @@
 import { describe, expect, it } from "vitest";
-import { atr, finishedLegs, nextLevels, presentLeg, presentPullback, swings, type Pivot, type Swings } from "..";
-import { randomBars } from "../testing";
+import {
+  atr,
+  carryTurns,
+  finishedLegs,
+  nextLevels,
+  presentLeg,
+  presentPullback,
+  swings,
+  turnsIn,
+  type Pivot,
+  type Swings,
+} from "..";
+import { randomBars, withGaps } from "../testing";
 
 const bars = randomBars(29, 900);
 const close = Array.from(bars.close);
@@ -121,5 +132,39 @@ describe("legs, pullback and levels", () => {
     expect(above[0]).toMatchObject({ distance: 0.050000000000000044, atrs: 2.5 });
     expect(below.map((l) => l.price)).toEqual([90]);
     expect(nextLevels(hand, 100, NaN)).toEqual({ above: [], below: [] });
+  });
+});
+
+describe("a column of turns", () => {
+  it("tells the pivots, and is the same wherever it is carried on from", () => {
+    for (const gone of [0, 0.05]) {
+      const { bars: own } = withGaps(randomBars(31, 900), 5, gone);
+      const whole = new Float64Array(900);
+      carryTurns(own, whole);
+      const pivots = swings(own).pivots.map(({ kind, at, confirmed, close: c }) => ({ kind, at, confirmed, close: c }));
+      expect(turnsIn(whole, own.close)).toEqual(pivots);
+      expect(pivots.length).toBeGreaterThan(10);
+      for (let from = 0; from < 900; from += 7) {
+        const column = whole.slice();
+        column.fill(123, from);
+        carryTurns(own, column, from);
+        expect(column, `from ${from}`).toEqual(whole);
+      }
+    }
+  });
+  it("needs of what lies before the last turn as much as decides the range", () => {
+    // Wild at first, so that an average true range that began later would be another.
+    const own = randomBars(8, 500);
+    for (let s = 0; s < 60; s++) {
+      own.high[s] = own.close[s]! + 40;
+      own.low[s] = Math.max(0.01, own.close[s]! - 40);
+    }
+    const whole = new Float64Array(500);
+    carryTurns(own, whole);
+    for (let from = 100; from < 500; from += 5) {
+      const column = whole.slice();
+      carryTurns(own, column, from);
+      expect(column).toEqual(whole);
+    }
   });
 });

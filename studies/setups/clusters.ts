@@ -22,11 +22,13 @@ export function clusterOf(
   for (const level of ["industry", "sector"] as const) {
     const names = new Map<string, number>();
     for (const one of found) if (one[level] !== "") names.set(one[level], (names.get(one[level]) ?? 0) + 1);
-    const [most] = [...names].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1));
-    if (!most || most[1] < LEAST || 3 * most[1] <= found.length) continue;
-    const members = universe.filter((one) => one[level] === most[0]).length;
-    if (most[1] * universe.length >= GATHERED * found.length * members)
-      return { name: most[0], inGroup: most[1], of: found.length };
+    const isGathered = ([name, many]: readonly [string, number]) => {
+      if (many < LEAST || 3 * many <= found.length) return false;
+      const members = universe.filter((one) => one[level] === name).length;
+      return many * universe.length >= GATHERED * found.length * members;
+    };
+    const [most] = [...names].filter(isGathered).sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1));
+    if (most) return { name: most[0], inGroup: most[1], of: found.length };
   }
   return undefined;
 }
