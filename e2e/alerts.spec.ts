@@ -65,6 +65,7 @@ test("by keyboard: a live list and who arrives in it are watched; a delivered se
   // Nothing comes twice when it is read again.
   const listed = await page.getByRole("list", { name: "What came" }).getByRole("listitem").count();
   await page.reload();
+  await ready(page);
   await expect(page.getByRole("list", { name: "What came" }).getByRole("listitem")).toHaveCount(listed);
   await expect(page.getByRole("link", { name: "Alerts: none that was not seen" })).toBeVisible();
 
