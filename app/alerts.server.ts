@@ -1,5 +1,6 @@
 import { askedAlerts, judgeAlerts, listAlerts } from "@server/alerts.server";
 import { getDesk } from "@server/desk-of-app.server";
+import { forLog, log } from "@server/log.server";
 import type { SavedAlert } from "@studies/alerts/alert-schema";
 import { alerts, type AlertRow } from "@studies/alerts/alerts";
 import { askFor, findFor, openDesk } from "./ask.server";
@@ -37,7 +38,12 @@ export async function alertsHere(
 /** How many events of a market nobody has seen yet; undefined where nothing is watched. */
 export async function countUnseen(market: string): Promise<number | undefined> {
   const desk = await getDesk();
-  await judgeAlerts(desk, market);
+  try {
+    await judgeAlerts(desk, market);
+  } catch (error) {
+    // The frame around every screen asks this: what was judged before is told all the same, and Lists says what is wrong.
+    log.error(forLog(error), "alerts could not be judged");
+  }
   const saved = await listAlerts(desk.db, market);
   if (saved.length === 0) return undefined;
   return saved.reduce((n, { events }) => n + events.filter((e) => !e.seen).length, 0);

@@ -32,7 +32,8 @@ export interface InstrumentSetup {
   readonly low: number;
   readonly close: number;
   readonly range: number;
-  readonly bracket: Bracket;
+  /** None without highs, lows and an ATR. */
+  readonly bracket: Bracket | undefined;
 }
 
 /** Bars that tell the figure of most kinds. */
@@ -44,7 +45,7 @@ export function kindsNow(market: Market, { index }: KnownInstrument): (SetupKind
   return value > 0 ? setupsIn(value) : [];
 }
 
-/** What is set up of one instrument, each kind with its bracket; none without highs and lows at the as-of session. */
+/** What is set up of one instrument, each kind with its bracket. */
 export function setupsOf(
   market: Market,
   instrument: KnownInstrument,
@@ -57,11 +58,12 @@ export function setupsOf(
   const latest = latestOf(bars);
   const range = atr(latest, 14).at(-1)!;
   const pivots = turns.map((turn) => turn.close);
+  const isWhole = !Number.isNaN(high + low + range);
   const brackets = new Map<boolean, Bracket>();
   return kinds.map((kind) => {
     const isNarrow = COMPRESSED_KINDS.has(kind as SetupKind);
-    const bracket = brackets.get(isNarrow) ?? bracketOf({ high, low, close, range }, pivots, isNarrow);
-    brackets.set(isNarrow, bracket);
+    const bracket = isWhole ? (brackets.get(isNarrow) ?? bracketOf({ high, low, close, range }, pivots, isNarrow)) : undefined;
+    if (bracket) brackets.set(isNarrow, bracket);
     return { instrument, kind, figure: () => figureOf(kind, bars, latest, turns), high, low, close, range, bracket };
   });
 }

@@ -32,7 +32,7 @@ export interface SetupRow {
   readonly low: number;
   /** ATR(14). */
   readonly range: number;
-  /** Of a group there is no bracket. */
+  /** A group has no bracket, nor has a session without highs, lows and an ATR. */
   readonly long?: BracketSide;
   readonly short?: BracketSide;
 }
@@ -160,9 +160,11 @@ function rowOf(
 type Asked = { readonly side: (typeof SIDES)[number]; readonly reward: number };
 
 /** Whether the side that is asked for, or either, is worth so much for its risk (R20). */
-function passes({ long, short }: Bracket, { side, reward }: Asked): boolean {
+function passes(bracket: Bracket | undefined, { side, reward }: Asked): boolean {
+  if (reward === 0 || !bracket) return reward === 0;
+  const { long, short } = bracket;
   const sides = side === "long" ? [long] : side === "short" ? [short] : [long, short];
-  return reward === 0 || sides.some((s) => s.rewardToRisk === s.rewardToRisk && !isBelow(s.rewardToRisk, reward));
+  return sides.some((s) => s.rewardToRisk === s.rewardToRisk && !isBelow(s.rewardToRisk, reward));
 }
 
 function byReward(side: Asked["side"]) {

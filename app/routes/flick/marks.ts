@@ -32,15 +32,13 @@ export function withMark({ marks }: Pick<Marks, "marks">, ticker: string, mark: 
   const next = new Map(marks);
   if (next.get(ticker) === mark) next.delete(ticker);
   else next.set(ticker, mark);
-  return Object.fromEntries(
-    MARKS.map((own) => [
-      own,
-      [...next]
-        .filter(([, m]) => m === own)
-        .map(([t]) => t)
-        .join(","),
-    ]),
-  );
+  return paramsOfMarks(next);
+}
+
+/** What was decided, as parameters of the address. */
+export function paramsOfMarks(marks: ReadonlyMap<string, Mark>): Changes {
+  const tickersOf = (mark: Mark) => [...marks].filter(([, own]) => own === mark).map(([ticker]) => ticker);
+  return Object.fromEntries(MARKS.map((mark) => [mark, tickersOf(mark).join(",")]));
 }
 
 /** A note on a ticker; an empty one takes it away. */

@@ -13,7 +13,7 @@ import { useUndo } from "~/ui/use-undo";
 import type { Route } from "./+types/route";
 import { FlickedChart, Ready } from "./flicked-chart";
 import { KeepMarked } from "./keep-marked";
-import { flickFrom, withMark, withNote, type Mark } from "./marks";
+import { flickFrom, paramsOfMarks, withMark, withNote, type Mark } from "./marks";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { tickers } = flickFrom(new URL(request.url).searchParams);
@@ -66,7 +66,7 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
   const decide = (mark: Mark) => {
     const now = latest();
     const changes = withMark(now, now.at, mark);
-    const was = Object.fromEntries(Object.keys(changes).map((key) => [key, search.get(key) ?? ""]));
+    const was = paramsOfMarks(now.marks);
     const next = now.marks.get(now.at) === mark ? now.at : (now.tickers[now.tickers.indexOf(now.at) + 1] ?? now.at);
     go({ ...changes, at: next });
     noteDone({

@@ -4,7 +4,7 @@ import { COMPRESSED_KINDS, type SetupKind } from "@core/setups/setup-kinds";
 import type { Span } from "@studies/setups/setup-records";
 import { aboutKind, figureWords, ofKind } from "@studies/setups/setup-words";
 import type { KindOfSetups, SetupRow, setups } from "@studies/setups/setups";
-import { capital, list, price } from "@studies/words/words";
+import { capital, list } from "@studies/words/words";
 import { hereNow, hrefOf, useHere, useHrefWith, withHere } from "~/here";
 import { flickHref } from "~/ui/flick";
 import { useKeys } from "~/ui/use-keys";
@@ -226,7 +226,9 @@ function SetupCells({ row, side, least, width }: CellsProps) {
         {row.long && row.short ? (
           <BracketPicture {...row} long={row.long} short={row.short} side={side} least={least} width={width} />
         ) : (
-          <span className="text-soft">{row.isGroup ? "a group has no bracket" : price(row.close)}</span>
+          <span className="text-soft">
+            {row.isGroup ? "a group has no bracket" : "no bracket: it needs highs and lows of 15 sessions"}
+          </span>
         )}
       </td>
     </>

@@ -39,6 +39,8 @@ interface Props<Row> {
 
 const ROW = 27;
 const PAGE = 12;
+/** Rows by which it is told whether a table is of several instruments. */
+const LOOKED_AT = 40;
 
 /**
  * A sorted table, virtual when long: arrows move, Enter opens, Space chooses. Its first column stays in view; columns
@@ -89,7 +91,8 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
         row()?.focus({ preventScroll: true });
       });
   };
-  const isFlicked = rows.length > 1 && tickerOfHref(href(rows[0]!)) !== undefined;
+  const firstTicker = rows[0] && tickerOfHref(href(rows[0]));
+  const isFlicked = firstTicker !== undefined && rows.slice(1, LOOKED_AT).some((row) => tickerOfHref(href(row)) !== firstTicker);
   // Those of the table whose row has the keyboard; of none, those of the table that the screen is for.
   const goThrough = (row: Row | undefined) => {
     const to = flickHref(hereNow(), rows.map(href), caption, row && href(row));
