@@ -36,6 +36,14 @@ export async function listAlertEventRows(db: Knex): Promise<AlertEventStored[]> 
   return db<AlertEventStored>("alert_events").orderBy([{ column: "session", order: "desc" }, "alert_id", "ticker"]);
 }
 
+/** How many events of the alerts of a market nobody has seen; undefined where it has no alert. */
+export async function countUnseenEvents(db: Knex, market: string): Promise<number | undefined> {
+  const ids = await db<AlertStored>("alerts").where({ market }).pluck("id");
+  if (ids.length === 0) return undefined;
+  const [found] = await db("alert_events").whereIn("alert_id", ids).where({ seen: 0 }).count<{ n: number }[]>({ n: "*" });
+  return found!.n;
+}
+
 export async function insertAlertRow(db: Knex, row: Omit<AlertStored, "id">): Promise<number> {
   const [id] = (await db("alerts").insert(row)) as [number];
   return id;

@@ -2,6 +2,7 @@
 
 export const MARKS = ["keep", "drop", "short"] as const;
 export type Mark = (typeof MARKS)[number];
+export const MARK_WORDS: Readonly<Record<Mark, string>> = { keep: "kept", drop: "dropped", short: "for the short side" };
 
 export interface Marks {
   readonly marks: ReadonlyMap<string, Mark>;

@@ -1,4 +1,3 @@
-import clsx from "clsx";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate, useSearchParams, type ShouldRevalidateFunctionArgs } from "react-router";
 import { directory } from "@studies/frame/directory";
@@ -11,9 +10,11 @@ import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
 import { useUndo } from "~/ui/use-undo";
 import type { Route } from "./+types/route";
+import { FlickList, MarkWord } from "./flick-list";
 import { FlickedChart, Ready } from "./flicked-chart";
 import { KeepMarked } from "./keep-marked";
-import { flickFrom, paramsOfMarks, withMark, withNote, type Mark } from "./marks";
+import { flickFrom, MARK_WORDS, paramsOfMarks, withMark, withNote, type Mark } from "./marks";
+import { NoteField } from "./note-field";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { tickers } = flickFrom(new URL(request.url).searchParams);
@@ -33,12 +34,6 @@ export const meta: Route.MetaFunction = () => [{ title: "Charts one by one · Yu
 /** How many charts ahead are fetched; those beside the one in hand are drawn. */
 const AHEAD = 6;
 const REST_MS = 60;
-
-const SIGNS: Readonly<Record<Mark, { readonly sign: string; readonly words: string; readonly className: string }>> = {
-  keep: { sign: "✓", words: "kept", className: "text-teal" },
-  drop: { sign: "×", words: "dropped", className: "text-soft" },
-  short: { sign: "▾", words: "for the short side", className: "text-rust" },
-};
 
 /** The charts of a table one by one: arrows move, keys decide, and what was kept becomes a list. */
 export default function Flick({ loaderData }: Route.ComponentProps) {
@@ -70,7 +65,7 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
     const next = now.marks.get(now.at) === mark ? now.at : (now.tickers[now.tickers.indexOf(now.at) + 1] ?? now.at);
     go({ ...changes, at: next });
     noteDone({
-      words: `${now.at} ${now.marks.get(now.at) === mark ? "is undecided again" : `was ${SIGNS[mark].words}`}`,
+      words: `${now.at} ${now.marks.get(now.at) === mark ? "is undecided again" : `was ${MARK_WORDS[mark]}`}`,
       undo: () => {
         go({ ...was, at: now.at });
       },
@@ -192,93 +187,4 @@ function readingOf({ tickers, marks }: ReturnType<typeof flickFrom>, title: stri
     { figure: `${marks.size} of ${count(tickers.length, "chart")}` },
     `${title === "" ? "" : ` of \u201c${title}\u201d`} decided on: ${parts.join(", ")}.`,
   ];
-}
-
-interface ListProps {
-  readonly tickers: readonly string[];
-  readonly names: ReadonlyMap<string, string>;
-  readonly at: string;
-  readonly marks: ReadonlyMap<string, Mark>;
-  readonly onChoose: (ticker: string) => void;
-}
-
-function FlickList({ tickers, names, at, marks, onChoose }: ListProps) {
-  const list = useRef<HTMLUListElement>(null);
-  useEffect(() => {
-    list.current?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" });
-  }, [at]);
-  return (
-    <ul ref={list} className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto border-y border-rule" data-main tabIndex={-1}>
-      {tickers.map((ticker) => {
-        const mark = marks.get(ticker);
-        return (
-          <li key={ticker}>
-            <button
-              type="button"
-              tabIndex={ticker === at ? 0 : -1}
-              aria-current={ticker === at ? "true" : undefined}
-              className={clsx(
-                "flex min-h-6 w-full items-baseline gap-1.5 border-b border-rule/70 px-1 text-left hover:bg-track/60 aria-[current]:bg-chosen",
-                mark === "drop" && "text-soft",
-              )}
-              onClick={() => {
-                onChoose(ticker);
-              }}
-            >
-              <span aria-hidden className={clsx("w-3 shrink-0 text-center", mark && SIGNS[mark].className)}>
-                {mark ? SIGNS[mark].sign : ""}
-              </span>
-              <span className="min-w-0 truncate">
-                <b className="font-semibold">{ticker}</b> <span className="text-soft">{names.get(ticker)}</span>
-              </span>
-              {mark && <span className="sr-only">{SIGNS[mark].words}</span>}
-            </button>
-          </li>
-        );
-      })}
-    </ul>
-  );
-}
-
-function MarkWord({ mark }: { readonly mark: Mark | undefined }) {
-  return (
-    <span className={clsx("font-semibold", mark ? SIGNS[mark].className : "sr-only")}>
-      {mark ? SIGNS[mark].words : "undecided"}
-    </span>
-  );
-}
-
-interface NoteProps {
-  readonly input: React.RefObject<HTMLInputElement | null>;
-  readonly note: string;
-  readonly onNote: (text: string) => void;
-}
-
-/** Enter or leaving the field keeps the note, Escape leaves it as it was. */
-function NoteField({ input, note, onNote }: NoteProps) {
-  const [text, setText] = useState(note);
-  const keep = () => {
-    if (text.trim() !== note) onNote(text);
-  };
-  return (
-    <input
-      ref={input}
-      aria-label="Note on it"
-      placeholder="note (n)"
-      value={text}
-      maxLength={200}
-      className="control w-52 py-0.5"
-      onChange={(event) => {
-        setText(event.target.value);
-      }}
-      onBlur={keep}
-      onKeyDown={(event) => {
-        if (event.key === "Escape") setText(note);
-        if (event.key !== "Enter" && event.key !== "Escape") return;
-        if (event.key === "Enter") keep();
-        event.preventDefault();
-        document.querySelector<HTMLElement>("#screen [aria-current]")?.focus();
-      }}
-    />
-  );
 }

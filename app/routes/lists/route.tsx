@@ -1,5 +1,4 @@
 import { useSearchParams } from "react-router";
-import { getDesk } from "@server/desk-of-app.server";
 import { listLists } from "@server/lists.server";
 import { onList } from "@studies/alerts/alert-schema";
 import { lists } from "@studies/lists/lists";
@@ -40,13 +39,12 @@ export async function loader({ request }: Route.LoaderArgs) {
   const key = row && row.tickers.length > 0 ? pickedKey(row.tickers, row.name) : undefined;
   const figures = key === undefined ? undefined : (await findFor(request, scan, { for: key, top: 1000 }))?.result;
   const watched = await alertsHere(request);
-  const sessionsOver = await (await getDesk()).settledSessions(market);
   return {
     reading: answer.reading,
     market,
     alerts: watched.alerts,
     provisional: watched.provisional,
-    settled: sessionsOver.at(-1) ?? answer.asOf,
+    settled: watched.settled,
     names: await clauseNames(request, market),
     about: [...saved.map((list) => ({ value: onList(list.name), label: `${list.name} (list)` })), ...universesFor([], [], [])],
     isLatest: answer.isLatest,

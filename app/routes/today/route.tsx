@@ -12,7 +12,7 @@ import { setups } from "@studies/setups/setups";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { alertsHere } from "~/alerts.server";
-import { listsNow } from "~/lists-now.server";
+import { listsNow, type ListNow } from "~/lists-now.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
@@ -52,7 +52,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
   const ofLists = listsOfMarket(request, answer.market);
-  const ahead = windowsOfLists(request, answer.market, answer.asOf);
+  const kept = listsNow(request, answer.market, answer.asOf);
+  const ahead = windowsOfLists(request, kept);
   const situations = await holdingSituations(request, answer.market);
   return {
     reading: answer.reading,
@@ -66,7 +67,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     ahead,
     lists: ofLists,
     alerts: alertsHere(request),
-    setups: setupsOfLists(request, answer.market, answer.asOf),
+    setups: setupsOfLists(request, kept),
   };
 }
 
@@ -80,8 +81,8 @@ async function listsOfMarket(request: Request, market: string): Promise<ListsSai
 const MOST_LISTS = 6;
 
 /** What is set up for the next session in the focus and in each list. */
-async function setupsOfLists(request: Request, market: string, asOf: number): Promise<SetupsSaid[]> {
-  const lists = await listsNow(request, market, asOf);
+async function setupsOfLists(request: Request, kept: Promise<readonly ListNow[]>): Promise<SetupsSaid[]> {
+  const lists = await kept;
   const { focus } = parseHere(new URL(request.url).searchParams);
   const asked = [
     ...(focus.length > 0 ? [{ for: "focus", key: anyOf(focus), name: "The focus" }] : []),
@@ -97,8 +98,8 @@ async function setupsOfLists(request: Request, market: string, asOf: number): Pr
 }
 
 /** What the stocks of the market's lists and of the focus enter in the sessions to come; undefined without either. */
-async function windowsOfLists(request: Request, market: string, asOf: number): Promise<WindowsSaid | undefined> {
-  const lists = await listsNow(request, market, asOf);
+async function windowsOfLists(request: Request, kept: Promise<readonly ListNow[]>): Promise<WindowsSaid | undefined> {
+  const lists = await kept;
   const { focus } = parseHere(new URL(request.url).searchParams);
   const keys = [...focus, ...lists.map(({ key }) => key).filter((key) => key !== "")];
   const said = keys.length === 0 ? undefined : await findFor(request, windowsAhead, { in: keys });
