@@ -129,6 +129,7 @@ export * from "./scans/ranking";
 export { compared, comparesAs, lasting, signsOf, signsOfNumber } from "./conditions/comparison";
 export * from "./setups/setup-kinds";
 export * from "./setups/reach";
+export { DECIDING_BARS } from "./setups/deciding-bars";
 export * from "./setups/divergences";
 export * from "./setups/setup-hits";
 export * from "./setups/bracket";

@@ -1,4 +1,5 @@
 import { isAbove, isBelow } from "../columns/compare";
+import { ownBars, rowBack } from "../columns/over-defined";
 import { priceDecimals } from "../columns/tick";
 import type { MeasuredBars } from "../conditions/measure";
 import { atr } from "../indicators/atr";
@@ -8,6 +9,7 @@ import { simpleReturn } from "../indicators/simple-return";
 import { sma } from "../indicators/sma";
 import { trailingSd } from "../stats/trailing-sd";
 import type { Turn } from "../swings/swings";
+import { cutFrom, DECIDING_BARS, firstOfTurns, turnsAmong } from "./deciding-bars";
 import { divergences } from "./divergences";
 import { reach } from "./reach";
 import type { EndKind, SetupKind } from "./setup-kinds";
@@ -20,10 +22,30 @@ import { trendEndDistance } from "./trend-ends";
  * RSI(2); shock its return in sd of the 60 before; volume climax its volume in averages of 50; divergence K at the extreme less K at the
  * turn before; an end its distance in ATR(14) (method 11).
  * @param kind a kind that the session is of
- * @param bars own bars of one instrument up to the session, none of them missing
- * @param turns its confirmed swing pivots, rows of the same bars
+ * @param bars of one instrument up to the session, NaN where it has no bar
+ * @param turns its confirmed swing pivots
  */
 export function setupFigure(kind: SetupKind | EndKind, bars: MeasuredBars, turns: readonly Turn[]): number {
+  const { close } = bars;
+  if (kind.startsWith("divergence")) return divergenceOf(kind, bars, turns);
+  const start = rowBack(close, close.length, DECIDING_BARS);
+  const { rows, bars: latest } = ownBars(close.subarray(start), cutFrom(bars, start));
+  const figure = figureOf(kind, latest);
+  // Streaks and extremes can reach back farther.
+  const isCut = start > 0 && /closing|streak/.test(kind) && figure >= rows.length - 1;
+  return isCut ? figureOf(kind, ownBars(close, bars).bars) : figure;
+}
+
+/** K at the extreme less K at the turn before. */
+function divergenceOf(kind: SetupKind | EndKind, bars: MeasuredBars, turns: readonly Turn[]): number {
+  const start = firstOfTurns(bars.close, turns);
+  const { rows, bars: own } = ownBars(bars.close.subarray(start), cutFrom(bars, start));
+  const found = divergences(own, turnsAmong(turns, rows, start), rows.length - 1).find((d) => d.kind === kind);
+  return found ? found.now - found.before : NaN;
+}
+
+/** The figure of any other kind at the last of own bars. */
+function figureOf(kind: SetupKind | EndKind, bars: MeasuredBars): number {
   const { open, high, low, close, volume } = bars;
   const t = close.length - 1;
   const range = high[t]! - low[t]!;
@@ -62,10 +84,8 @@ export function setupFigure(kind: SetupKind | EndKind, bars: MeasuredBars, turns
     case "value end":
     case "leader end":
       return trendEndDistance(bars)[t]!;
-    default: {
-      const found = divergences(bars, turns, t).find((d) => d.kind === kind);
-      return found ? found.now - found.before : NaN;
-    }
+    default:
+      return NaN;
   }
 }
 

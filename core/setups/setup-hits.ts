@@ -12,6 +12,7 @@ import { priceDecimals } from "../columns/tick";
 import { trailingSd } from "../stats/trailing-sd";
 import { firstFrom } from "../columns/first-from";
 import { swings, type Turn } from "../swings/swings";
+import { cutFrom, DECIDING_BARS, firstOfTurns, turnsAmong } from "./deciding-bars";
 import { divergences } from "./divergences";
 import { reach } from "./reach";
 import { SETUP_KINDS, type SetupKind } from "./setup-kinds";
@@ -52,27 +53,15 @@ export function setupHits(
     };
     find(cutFrom(own, cut), tell, first - cut);
   }
-  const placed = (row: number) => firstFrom(rows, row - start);
-  const ownTurns = turns
-    .filter((turn) => turn.at >= start)
-    .map((turn) => ({ ...turn, at: placed(turn.at), confirmed: placed(turn.confirmed) }));
-  for (const { kind, t } of divergences(own, ownTurns, first)) found[kind].push(t);
+  for (const { kind, t } of divergences(own, turnsAmong(turns, rows, start), first)) found[kind].push(t);
   for (const kind of SETUP_KINDS) found[kind] = found[kind].map((i) => rows[i]! + start);
   return found;
 }
 
-/** So many bars decide a session, to far within the margin of a tie: an average true range sixty sessions before it. */
-const DECIDING_BARS = 420;
-/** Of the turns that a divergence looks at, the bars of their stochastic. */
-const TURN_BARS = 12;
-/** Turns of which the first is the low before the last high, or the high before the last low. */
-const TURNS = 3;
-
 /** The first row that must be read to judge those from one on; where a column has gaps from there on, all must. */
 function firstRead(bars: MeasuredBars, turns: readonly Turn[], from: number): number {
   const known = turns.filter((turn) => turn.confirmed < from);
-  const turn = known[known.length - TURNS];
-  const start = Math.min(rowBack(bars.close, from, DECIDING_BARS), turn ? rowBack(bars.close, turn.at, TURN_BARS) : from);
+  const start = Math.min(rowBack(bars.close, from, DECIDING_BARS), firstOfTurns(bars.close, known));
   const isWhole = (column: Float64Array) => {
     let [missing, seen] = [0, 0];
     for (let s = start; s < column.length; s++) {
@@ -83,12 +72,6 @@ function firstRead(bars: MeasuredBars, turns: readonly Turn[], from: number): nu
     return missing === 0 || missing === seen;
   };
   return Object.values(bars).every(isWhole) ? start : 0;
-}
-
-function cutFrom(bars: MeasuredBars, row: number): MeasuredBars {
-  const { open, high, low, close, volume } = bars;
-  const cut = (column: Float64Array) => (row === 0 ? column : column.subarray(row));
-  return { open: cut(open), high: cut(high), low: cut(low), close: cut(close), volume: cut(volume) };
 }
 
 /** Tells a row on which a kind is there. */

@@ -1,11 +1,10 @@
 import {
   atr,
   bracketOf,
-  firstFrom,
   rowBack,
   COMPRESSED_KINDS,
+  DECIDING_BARS,
   groupClimaxes,
-  ownBars,
   relativeTurnover,
   setupFigure,
   turnsIn,
@@ -13,7 +12,6 @@ import {
   type EndKind,
   type MeasuredBars,
   type SetupKind,
-  type Turn,
 } from "@core";
 import { groupSeries } from "@studies/columns/composites";
 import { turnoverColumn, setupsColumn, setupsIn, turnsColumn } from "@studies/columns/setups";
@@ -36,9 +34,6 @@ export interface InstrumentSetup {
   readonly bracket: Bracket | undefined;
 }
 
-/** Bars that tell the figure of most kinds. */
-const LATEST = 420;
-
 /** The kinds that an instrument is of at the as-of session. */
 export function kindsNow(market: Market, { index }: KnownInstrument): (SetupKind | EndKind)[] {
   const value = market.perInstrument(setupsColumn, index)[market.t]!;
@@ -55,8 +50,7 @@ export function setupsOf(
   const bars = barsOf(market, instrument.index);
   const turns = turnsIn(market.perInstrument(turnsColumn, instrument.index), bars.close);
   const [high, low, close] = [bars.high, bars.low, bars.close].map((column) => column[market.t]!) as [number, number, number];
-  const latest = latestOf(bars);
-  const range = atr(latest, 14).at(-1)!;
+  const range = latestRange(bars);
   const pivots = turns.map((turn) => turn.close);
   const isWhole = !Number.isNaN(high + low + range);
   const brackets = new Map<boolean, Bracket>();
@@ -64,42 +58,20 @@ export function setupsOf(
     const isNarrow = COMPRESSED_KINDS.has(kind as SetupKind);
     const bracket = isWhole ? (brackets.get(isNarrow) ?? bracketOf({ high, low, close, range }, pivots, isNarrow)) : undefined;
     if (bracket) brackets.set(isNarrow, bracket);
-    return { instrument, kind, figure: () => figureOf(kind, bars, latest, turns), high, low, close, range, bracket };
+    return { instrument, kind, figure: () => setupFigure(kind, bars, turns), high, low, close, range, bracket };
   });
+}
+
+/** The ATR(14) at the last bar, from as many as decide it. */
+function latestRange({ high, low, close }: MeasuredBars): number {
+  const start = rowBack(close, close.length, DECIDING_BARS);
+  const [h, l, c] = [high, low, close].map((column) => column.subarray(start)) as [Float64Array, Float64Array, Float64Array];
+  return atr({ high: h, low: l, close: c }, 14).at(-1)!;
 }
 
 function barsOf(market: Market, index: number): MeasuredBars {
   const bars = (column: "open" | "high" | "low" | "close" | "volume") => market.bars(column, index);
   return { open: bars("open"), high: bars("high"), low: bars("low"), close: bars("close"), volume: bars("volume") };
-}
-
-/** Own bars of late, of which the figure of most kinds is made. */
-function latestOf(bars: MeasuredBars): MeasuredBars {
-  const start = rowBack(bars.close, bars.close.length, LATEST);
-  return ownBars(bars.close.subarray(start), cut(bars, start)).bars;
-}
-
-function cut({ open, high, low, close, volume }: MeasuredBars, start: number): MeasuredBars {
-  const from = (column: Float64Array) => column.subarray(start);
-  return { open: from(open), high: from(high), low: from(low), close: from(close), volume: from(volume) };
-}
-
-/** Turns that a divergence looks at, and bars before the first of them. */
-const TURNS = 3;
-const TURN_BARS = 12;
-
-/** Some look farther back than others. */
-function figureOf(kind: SetupKind | EndKind, bars: MeasuredBars, latest: MeasuredBars, turns: readonly Turn[]): number {
-  if (kind.startsWith("divergence")) {
-    const start = rowBack(bars.close, turns.at(-TURNS)?.at ?? 0, TURN_BARS);
-    const { rows, bars: own } = ownBars(bars.close.subarray(start), cut(bars, start));
-    const placed = (row: number) => firstFrom(rows, row - start);
-    const known = turns.slice(-TURNS).map((turn) => ({ ...turn, at: placed(turn.at), confirmed: placed(turn.confirmed) }));
-    return setupFigure(kind, own, known);
-  }
-  const figure = setupFigure(kind, latest, []);
-  const reachesBack = /closing|streak/.test(kind) && figure >= latest.close.length - 1;
-  return reachesBack ? setupFigure(kind, ownBars(bars.close, bars).bars, []) : figure;
 }
 
 /** A sector or industry that was traded very much at an end of its course. */
