@@ -23,13 +23,15 @@ test("by keyboard: a live list and who arrives in it are watched; a delivered se
 
   // Arrivals in the list, and a clause on an instrument.
   await page.getByRole("button", { name: "Watch something" }).press("Enter");
-  await page.getByRole("button", { name: /^Whom it is about/ }).press("Enter");
+  await expect(page.getByRole("button", { name: /^Whom it is about/ })).toBeFocused();
+  await page.keyboard.press("Enter");
   await page.keyboard.type("Risers");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Watch", exact: true }).press("Enter");
   const watched = page.getByRole("table", { name: "What is watched" });
   await expect(watched).toContainText("arrivals in “Risers”");
-  await page.getByRole("button", { name: "Watch something" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Watch something" })).toBeFocused();
+  await page.keyboard.press("Enter");
   await page.getByLabel("Ticker of the instrument").fill("albro");
   await page.getByRole("region", { name: "New alert" }).locator("[data-add-clause]").focus();
   await page.keyboard.type("range above 0");

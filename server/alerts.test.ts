@@ -112,6 +112,15 @@ describe("alerts", () => {
     expect((await listAlerts(db))[0]!.events.filter((e) => e.seen)).toHaveLength(2);
     await desk.close();
   });
+  it("follow a list that gets another name", async () => {
+    const desk = await deskOfWorld();
+    const { db } = desk;
+    await saveAlert(db, alert("Above", 210));
+    await saveAlert(db, alert("Comers", 210, { on: onList("Live"), rule: undefined }));
+    await saveList(db, watched.replace("Watched", "Kept in view"), "Watched");
+    expect((await listAlerts(db)).map((one) => one.on)).toEqual(["list:Kept in view", "list:Live"]);
+    await desk.close();
+  });
   it("are refused with the place of what is wrong, and nothing is changed", async () => {
     const desk = await deskOfWorld();
     const { db } = desk;

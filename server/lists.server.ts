@@ -2,10 +2,12 @@ import { group } from "d3-array";
 import type { Knex } from "knex";
 import { z } from "zod";
 import { isTooDeep } from "@studies/conditions/rule-schema";
+import { onList } from "@studies/alerts/alert-schema";
 import { savedList, type SavedList } from "@studies/lists/list-schema";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
+import { moveAlertTargets } from "./stores/alerts-store.server";
 import {
   findListRow,
   listListMemberRows,
@@ -54,6 +56,8 @@ export async function saveList(db: Knex, text: string, was = ""): Promise<void> 
       if (name !== was && (await findListRow(trx, name))) throw new Invalid(`There is a list called "${name}" already.`);
       const row = { name, market, note, made, scan: scan ? JSON.stringify(scan) : null };
       await replaceListRows(trx, own?.id, row, members);
+      // What is watched of it goes by its name.
+      if (own && name !== was) await moveAlertTargets(trx, { market: own.market, from: onList(was), to: onList(name) });
     }),
   );
 }

@@ -62,6 +62,14 @@ export async function markEventsSeen(db: Knex, ids: readonly number[]): Promise<
   await db("alert_events").whereIn("alert_id", ids).where({ seen: 0 }).update({ seen: 1 });
 }
 
+/** Makes the alerts of a market on one thing those on another. */
+export async function moveAlertTargets(
+  db: Knex,
+  { market, from, to }: { readonly market: string; readonly from: string; readonly to: string },
+): Promise<void> {
+  await db("alerts").where({ market, target: from }).update({ target: to });
+}
+
 export async function removeAlertRow(db: Knex, id: number): Promise<void> {
   await db("alerts").where({ id }).delete();
 }

@@ -114,6 +114,16 @@ describe("the setups of a session", () => {
     }
     expect(Math.min(narrow, wide)).toBeGreaterThan(5);
   });
+  it("have none where there are no highs and lows, and pass then only where no reward is asked", () => {
+    const closes = Array.from({ length: 40 }, (_, s) => 60 - s);
+    const plain = handMadeMarket([{ ticker: "AAA", closes }]);
+    for (const column of ["open", "high", "low", "volume"] as const) plain.panel[column].fill(NaN);
+    const asked = (params: object) => setups.ask(new Market(plain, 39), setups.params.parse(params)).kinds.flatMap((k) => k.rows);
+    const [row] = asked({ reward: 0, kind: "streak down" });
+    expect(row).toMatchObject({ ticker: "AAA", figure: 39 });
+    expect([row!.long, row!.short]).toEqual([undefined, undefined]);
+    expect(asked({ reward: 1 })).toEqual([]);
+  });
   it("pass where the side that is asked for, or either, offers enough", () => {
     const all = ask(N - 1).kinds.flatMap((k) => k.rows.filter((row) => !row.isGroup));
     for (const side of ["either", "long", "short"] as const) {

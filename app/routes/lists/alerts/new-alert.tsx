@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { ruleSentence } from "@core/conditions/sentence";
 import { listNameOf, type SavedAlert } from "@studies/alerts/alert-schema";
 import { ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
@@ -24,6 +24,15 @@ const TICKER = "ticker";
 export function NewAlert({ market, settled, names, about, isFirst }: Props) {
   const deeds = useAlerts();
   const [open, setOpen] = useState(false);
+  const form = useRef<HTMLElement>(null);
+  const opener = useRef<HTMLButtonElement>(null);
+  const wasOpen = useRef(false);
+  // What had the keyboard is gone with every change between the two.
+  useEffect(() => {
+    if (open) form.current?.querySelector<HTMLElement>("button")?.focus();
+    else if (wasOpen.current) opener.current?.focus();
+    wasOpen.current = open;
+  }, [open]);
   const [draft, setDraft] = useState(NOTHING);
   const [chosen, setChosen] = useState(TICKER);
   const [ticker, setTicker] = useState("");
@@ -44,6 +53,7 @@ export function NewAlert({ market, settled, names, about, isFirst }: Props) {
         )}
         <p className="flex items-baseline gap-3">
           <button
+            ref={opener}
             type="button"
             className="control border-indigo font-semibold text-indigo"
             onClick={() => {
@@ -57,7 +67,7 @@ export function NewAlert({ market, settled, names, about, isFirst }: Props) {
       </div>
     );
   return (
-    <section aria-label="New alert" className="mt-2 max-w-2xl space-y-2 rounded-sm border border-rule bg-raised p-3">
+    <section ref={form} aria-label="New alert" className="mt-2 max-w-2xl space-y-2 rounded-sm border border-rule bg-raised p-3">
       <p>
         Of{" "}
         <ChoiceMenu
