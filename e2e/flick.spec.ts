@@ -28,6 +28,13 @@ test("by keyboard: from a scan through its charts; what was kept becomes a list 
   await page.keyboard.press("k");
   await expect(page.getByRole("heading", { level: 1 })).toContainText("3 of ");
   await expect(page.getByRole("heading", { level: 1 })).toContainText("2 kept, 1 dropped");
+  // From the list, where the note left the keyboard, Enter opens the chart, and Backspace leads back.
+  await expect(page.locator("#screen li [aria-current]")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/chart\//);
+  await page.keyboard.press("Backspace");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("2 kept, 1 dropped");
+  await ready(page);
   // The wrong key, and it is taken back.
   await page.keyboard.press("s");
   await expect(page.getByRole("heading", { level: 1 })).toContainText("1 for the short side");

@@ -88,8 +88,9 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
     },
     n: () => noteField.current?.focus(),
     Enter: () => {
-      if (document.activeElement instanceof HTMLButtonElement || document.activeElement instanceof HTMLAnchorElement)
-        return false;
+      // A button does what it is for; one of the list is the chart in hand.
+      const inHand = document.activeElement;
+      if (inHand?.matches("button, a") && !inHand.closest("[data-main]")) return false;
       void navigate(hrefOf(here, `/chart/${encodeURIComponent(at)}`));
       return true;
     },
