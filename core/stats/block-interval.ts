@@ -16,30 +16,55 @@ const LEAST_BLOCKS = 5;
  */
 export function blockInterval(values: ArrayLike<number>, block: number): [number, number] {
   const n = values.length;
+  return drawnInterval([values], block, (sums) => sums[0]! / n);
+}
+
+/**
+ * The same of a figure that follows from the sums of several rows, each draw taking all of them from the same places.
+ * @param rows of one length, in their order, none of their values NaN
+ * @param block how many neighbours are drawn together
+ * @param figureOf the sums of the rows, in their order; NaN where a draw has no such figure: it is left out
+ * @returns lower and upper end; NaN for fewer than five blocks, and without a figure
+ * @example drawnInterval([[1, 2], [3, 4]], 1, ([a, b]) => a / b) // => [NaN, NaN]
+ */
+export function drawnInterval(
+  rows: readonly ArrayLike<number>[],
+  block: number,
+  figureOf: (sums: ArrayLike<number>) => number,
+): [number, number] {
+  const n = rows[0]!.length;
   const k = n / block;
   if (k < LEAST_BLOCKS) return [NaN, NaN];
-  // Sums of the row and of itself once more, so that a block that runs round the end is one difference.
-  const sums = new Float64Array(2 * n + 1);
-  for (let i = 0; i < 2 * n; i++) sums[i + 1] = sums[i]! + values[i % n]!;
+  const running = rows.map(sumsTwice);
   const blocks = Math.ceil(n / block);
   const random = mulberry32(1);
-  let total = 0;
-  let squares = 0;
-  const center = sums[n]! / n;
+  const center = figureOf(running.map((sums) => sums[n]!));
+  const drawn = new Float64Array(rows.length);
+  let [total, squares, draws] = [0, 0, 0];
   for (let draw = 0; draw < DRAWS; draw++) {
-    let sum = 0;
+    drawn.fill(0);
     for (let j = 0; j < blocks; j++) {
       const start = Math.floor(n * random());
       const length = j === blocks - 1 ? n - j * block : block;
-      sum += sums[start + length]! - sums[start]!;
+      for (let r = 0; r < drawn.length; r++) drawn[r]! += running[r]![start + length]! - running[r]![start]!;
     }
-    const off = sum / n - center;
+    const off = figureOf(drawn) - center;
+    if (off !== off) continue;
+    draws++;
     total += off;
     squares += off * off;
   }
-  const sd = Math.sqrt(Math.max(0, squares / DRAWS - (total / DRAWS) ** 2));
+  const sd = Math.sqrt(Math.max(0, squares / draws - (total / draws) ** 2));
   const reach = studentT(0.975, k - 1) * sd * Math.sqrt(k / (k - 1));
   return [center - reach, center + reach];
+}
+
+/** Running sums of a row and of itself once more, so that a block that runs round the end is one difference. */
+function sumsTwice(values: ArrayLike<number>): Float64Array {
+  const n = values.length;
+  const sums = new Float64Array(2 * n + 1);
+  for (let i = 0; i < 2 * n; i++) sums[i + 1] = sums[i]! + values[i % n]!;
+  return sums;
 }
 
 /** How many weeks hang together where what is held runs for h sessions: 3 ceil((h + 1)/5) (method 12, R40). */
