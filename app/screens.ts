@@ -6,6 +6,7 @@ import {
   Crosshair,
   Database,
   Filter,
+  FlaskConical,
   History,
   Layers,
   ListChecks,
@@ -157,6 +158,14 @@ export const COURSE = [
   {
     part: "Act",
     screens: [
+      {
+        id: "trials",
+        icon: FlaskConical,
+        name: "Trials",
+        path: "/trials",
+        letter: "y",
+        about: "What an idea would have made: scans at chosen moments, gate by gate, and rebalanced models",
+      },
       { id: "files", icon: Database, name: "Data", path: "/files", letter: "d", about: "What is loaded; import and export" },
     ],
   },

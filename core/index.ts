@@ -140,7 +140,7 @@ export * from "./setups/kind-record";
 export * from "./trials/top-places";
 export * from "./trials/benchmark";
 export * from "./trials/trial";
-export * from "./trials/weekly-outcomes";
+export * from "./trials/selections";
 export * from "./trials/gate-differences";
 export * from "./trials/portfolio";
 export * from "./trials/rebalanced-model";

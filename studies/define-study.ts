@@ -18,6 +18,7 @@ export interface Link {
     | "screen"
     | "setups"
     | "lists"
+    | "trials"
     | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }

@@ -19,6 +19,11 @@ import { holding } from "@studies/precedents/holding";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
 import { hitsOfScan } from "@studies/scans/scan-hits";
+import { gates } from "@studies/trials/gates";
+import { model } from "@studies/trials/rebalanced-model";
+import { trialMembers } from "@studies/trials/trial-members";
+import { trials } from "@studies/trials/trials";
+import { walkForward } from "@studies/trials/walk-forward";
 import { lists } from "@studies/lists/lists";
 import { scan } from "@studies/scans/scan";
 import { heldRecords } from "@studies/precedents/held-records";
@@ -75,6 +80,11 @@ const ALL = [
   lists,
   alerts,
   hitsOfScan,
+  trials,
+  trialMembers,
+  walkForward,
+  gates,
+  model,
   setups,
   setupRecords,
   consistency,

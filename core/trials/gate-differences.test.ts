@@ -4,9 +4,10 @@ import {
   blockOfWeeks,
   gateDifference,
   marketGateDifference,
+  returnsOfMembers,
+  selectionReturns,
+  selections,
   studentT,
-  weeklyBase,
-  weeklyOutcomes,
   worstMonth,
 } from "..";
 import { seeded } from "../testing";
@@ -111,37 +112,41 @@ describe("in worlds without effects", () => {
   function world(seed: number) {
     const random = seeded(seed);
     const market = overlapping(random, weeks, hold, 0.003);
-    const members = Array.from({ length: 16 }, () => ({
-      member: new Uint8Array(weeks).fill(1),
-      made: overlapping(random, weeks, hold, 0).map((x, w) => x + market[w]!),
-    }));
+    const made = Array.from({ length: 16 }, () => overlapping(random, weeks, hold, 0).map((x, w) => x + market[w]!));
     // What picks lasts for some weeks, as trends and regimes do.
     const lasting = () => {
       let on = 0;
       return Uint8Array.from({ length: weeks }, () => (random() < 0.15 ? (on = random() < 0.6 ? 1 : 0) : on));
     };
-    const passes = members.map(lasting);
-    return { members, passes, open: lasting() };
+    const passes = made.map(lasting);
+    return { made, passes, open: lasting() };
   }
-  const of = (out: ReturnType<typeof weeklyOutcomes>) => ({
-    made: out.gross.map((x) => (Number.isNaN(x) ? 0 : x)),
-    invested: Uint8Array.from(out.bought, (n) => (n > 0 ? 1 : 0)),
-  });
+  const everyone = Array.from({ length: 16 }, () => new Uint8Array(weeks).fill(1));
+  const gated = (made: readonly Float64Array[], passes: readonly Uint8Array[]) => {
+    const { bought, gross } = selectionReturns(made, selections(weeks, { members: everyone, passes }));
+    return {
+      gross,
+      made: gross.map((x) => (Number.isNaN(x) ? 0 : x)),
+      invested: Uint8Array.from(bought, (n) => (n > 0 ? 1 : 0)),
+    };
+  };
 
   it("each interval covers zero in 92 to 97% of them", () => {
     const covered = { beyond: 0, stock: 0, market: 0 };
     const holds = ([low, high]: readonly [number, number]) => (low <= 0 && high >= 0 ? 1 : 0);
     for (let seed = 1; seed <= WORLDS; seed++) {
-      const { members, passes, open } = world(seed);
-      const everyone = new Uint8Array(weeks).fill(1);
-      const none = weeklyOutcomes(members, weeks, { passes: () => everyone });
-      const stock = weeklyOutcomes(members, weeks, { passes: (i) => passes[i]! });
-      const market = weeklyOutcomes(members, weeks, { passes: () => open });
-      const base = weeklyBase(members, weeks);
+      const { made, passes, open } = world(seed);
+      const none = gated(made, everyone);
+      const stock = gated(made, passes);
+      const market = gated(
+        made,
+        made.map(() => open),
+      );
+      const base = returnsOfMembers(made, everyone).gross;
       const beyond = stock.gross.map((x, w) => x - base[w]!).filter((x) => !Number.isNaN(x));
       covered.beyond += holds(blockInterval(beyond, block));
-      covered.stock += holds(gateDifference(of(stock), of(none), block).interval);
-      covered.market += holds(marketGateDifference(of(market), of(none), block).interval);
+      covered.stock += holds(gateDifference(stock, none, block).interval);
+      covered.market += holds(marketGateDifference(market, none, block).interval);
     }
     for (const n of Object.values(covered)) {
       expect(n / WORLDS).toBeGreaterThanOrEqual(0.92);

@@ -2,14 +2,14 @@ import { describe, expect, it } from "vitest";
 import {
   carriedOn,
   exitSession,
+  returnsOfMembers,
+  selectionReturns,
+  selections,
   topPlaces,
   trialAverages,
   trialOf,
-  weeklyBase,
-  weeklyOutcomes,
   type BenchmarkBars,
   type TrialExit,
-  type WeeklyCandidate,
 } from "..";
 import { randomBars, seeded, withGaps } from "../testing";
 
@@ -156,45 +156,44 @@ describe("a trial", () => {
   });
 });
 
-describe("selections week by week", () => {
-  const weeks = 40;
+describe("selections at some moments", () => {
+  const moments = 40;
   const random = seeded(5);
-  const candidates: WeeklyCandidate[] = Array.from({ length: 30 }, () => ({
-    member: Uint8Array.from({ length: weeks }, () => (random() < 0.8 ? 1 : 0)),
-    made: Float64Array.from({ length: weeks }, () => (random() < 0.1 ? NaN : random() - 0.5)),
-  }));
-  const passes = candidates.map(() => Uint8Array.from({ length: weeks }, (_, w) => (w === 7 || random() < 0.6 ? 0 : 1)));
-  const values = candidates.map(() =>
-    Float64Array.from({ length: weeks }, () => (random() < 0.1 ? NaN : Math.round(20 * random()))),
-  );
+  const rows = (of: (k: number) => number) =>
+    Array.from({ length: 30 }, () => Float64Array.from({ length: moments }, (_, k) => of(k)));
+  const flags = (of: (k: number) => boolean) => rows((k) => (of(k) ? 1 : 0)).map((row) => Uint8Array.from(row));
+  const members = flags(() => random() < 0.8);
+  const passes = flags((k) => k !== 7 && random() < 0.4);
+  const made = rows(() => (random() < 0.1 ? NaN : random() - 0.5));
+  const values = rows(() => (random() < 0.1 ? NaN : Math.round(20 * random())));
 
   it.each(["highest", "lowest"] as const)("are the %s of the members that pass", (order) => {
-    const found = weeklyOutcomes(candidates, weeks, {
-      passes: (i) => passes[i]!,
-      ranked: { values: (i) => values[i]!, most: 4, order },
-    });
-    for (let w = 0; w < weeks; w++) {
-      const able = candidates
-        .map((c, i) => ({ c, i, x: values[i]![w]! }))
-        .filter(({ c, i, x }) => c.member[w] === 1 && passes[i]![w] === 1 && !Number.isNaN(x))
+    const selected = selections(moments, { members, passes, ranked: { values, most: 4, order } });
+    const { bought, gross } = selectionReturns(made, selected);
+    for (let k = 0; k < moments; k++) {
+      const able = members
+        .map((own, i) => ({ i, is: own[k] === 1 && passes[i]![k] === 1, x: values[i]![k]! }))
+        .filter(({ is, x }) => is && !Number.isNaN(x))
         .sort((a, b) => (order === "highest" ? b.x - a.x : a.x - b.x) || a.i - b.i)
-        .slice(0, 4)
-        .map(({ c }) => c.made[w]!)
-        .filter((x) => !Number.isNaN(x));
-      expect(found.bought[w]).toBe(able.length);
-      expectNear(found.gross[w]!, able.length === 0 ? NaN : able.reduce((a, x) => a + x, 0) / able.length);
+        .slice(0, 4);
+      expect(selected[k]).toEqual(able.map(({ i }) => i));
+      const results = able.map(({ i }) => made[i]![k]!).filter((x) => !Number.isNaN(x));
+      expect(bought[k]).toBe(results.length);
+      expectNear(gross[k]!, results.length === 0 ? NaN : results.reduce((a, x) => a + x, 0) / results.length);
     }
-    expect(found.bought[7]).toBe(0);
+    expect(bought[7]).toBe(0);
   });
 
   it("are all that pass where no number is asked, and the base is all members", () => {
-    const all = weeklyOutcomes(candidates, weeks, { passes: (i) => passes[i]! });
-    const base = weeklyBase(candidates, weeks);
-    for (let w = 0; w < weeks; w++) {
-      const own = candidates.filter((c, i) => c.member[w] === 1 && passes[i]![w] === 1 && !Number.isNaN(c.made[w]));
-      const members = candidates.filter((c) => c.member[w] === 1 && !Number.isNaN(c.made[w]));
-      expect(all.bought[w]).toBe(own.length);
-      expect(base[w]).toBeCloseTo(members.reduce((a, c) => a + c.made[w]!, 0) / members.length, 12);
+    const all = selectionReturns(made, selections(moments, { members, passes }));
+    const base = returnsOfMembers(made, members);
+    for (let k = 0; k < moments; k++) {
+      const bought = (i: number) => members[i]![k] === 1 && !Number.isNaN(made[i]![k]);
+      const own = made.flatMap((row, i) => (bought(i) ? [row[k]!] : []));
+      expect(all.bought[k]).toBe(made.filter((_, i) => bought(i) && passes[i]![k] === 1).length);
+      expect(base.bought[k]).toBe(own.length);
+      expectNear(base.gross[k]!, own.reduce((a, x) => a + x, 0) / own.length);
     }
+    expect(returnsOfMembers([], []).gross).toHaveLength(0);
   });
 });

@@ -14,6 +14,7 @@ export function paramsFromSearch(schema: z.ZodObject, search: URLSearchParams): 
 }
 
 function takesList(field: z.ZodType): boolean {
-  if (field instanceof z.ZodDefault || field instanceof z.ZodOptional) return takesList(field.def.innerType as z.ZodType);
+  if (field instanceof z.ZodDefault || field instanceof z.ZodPrefault || field instanceof z.ZodOptional)
+    return takesList(field.def.innerType as z.ZodType);
   return field instanceof z.ZodArray;
 }

@@ -37,6 +37,8 @@ export function scoreHistory(series: SubjectSeries, name: ScoreName): Float64Arr
   const group = members === undefined ? undefined : findGroup(members);
   if (name === "strength" && (group?.level === "sector" || group?.level === "industry"))
     return strengthAmong(part, group.level).get(group.name) ?? new Float64Array(days.length).fill(NaN);
+  if (index !== undefined && kind === "fund" && name === "strength")
+    return strengthAmong(part, "fund").get(part.at(index)!.ticker) ?? new Float64Array(days.length).fill(NaN);
   if (kind === "fund" && (name === "value" || name === "resilience")) return series.bars.close.map((c) => (c === c ? 50 : NaN));
   if (members === undefined || name === "strength" || name === "staying power") return new Float64Array(days.length).fill(NaN);
   return meanOfMembers(part, members, COLUMNS[name]);
@@ -59,19 +61,23 @@ function meanOfMembers(part: Market, key: string, column: (typeof COLUMNS)[Score
   return sums.map((sum, s) => (counts[s]! > 0 ? sum / counts[s]! : NaN));
 }
 
-/** Strength of each sector or industry among all on every session, by name. */
-function strengthAmong(market: Market, level: "sector" | "industry"): ReadonlyMap<string, Float64Array> {
+/** Strength of each sector, industry or fund among all on every session, by name or ticker. */
+function strengthAmong(market: Market, level: keyof typeof HISTORIES): ReadonlyMap<string, Float64Array> {
   return market.crossSection(HISTORIES[level]);
 }
 
-const HISTORIES = { sector: history("sector"), industry: history("industry") };
+const HISTORIES = { sector: history("sector"), industry: history("industry"), fund: history("fund") };
 
-function history(level: "sector" | "industry"): CrossSection<ReadonlyMap<string, Float64Array>> {
+function history(level: "sector" | "industry" | "fund"): CrossSection<ReadonlyMap<string, Float64Array>> {
   return {
     name: `strength-history:${level}`,
     derive(market) {
-      const names = groupNames(market, level);
-      const combined = names.map((name) => combinedReturn(market.perSession(groupSeries(groupKeyText(level, name))).level));
+      const funds = level === "fund" ? market.instruments.filter((i) => i.kind === "fund") : [];
+      const names = level === "fund" ? funds.map((i) => i.ticker) : groupNames(market, level);
+      const combined =
+        level === "fund"
+          ? funds.map((i) => combinedReturn(market.bars("close", i.index)))
+          : names.map((name) => combinedReturn(market.perSession(groupSeries(groupKeyText(level, name))).level));
       const out = names.map(() => new Float64Array(market.t + 1).fill(NaN));
       for (let s = 0; s <= market.t; s++) {
         const ranks = percentileRanks(combined.map((column) => column[s]!));
@@ -84,15 +90,23 @@ function history(level: "sector" | "industry"): CrossSection<ReadonlyMap<string,
 
 const CODES = measureOf("stance").labels!;
 
-/** The stance on a stock on each session: 1 Favour, 0 Hold, -1 Avoid (method 10, K07, R02). */
+/**
+ * The stance on a stock or fund on each session: 1 Favour, 0 Hold, -1 Avoid; a fund's own Strength among the funds stands in for an
+ * industry's (method 10, K07, R02).
+ */
 export function stanceHistory(series: SubjectSeries): Float64Array {
   const { part, index, days } = series;
   const row = index === undefined ? undefined : part.at(index);
   const out = new Float64Array(days.length).fill(NaN);
-  if (index === undefined || row?.kind !== "stock") return out;
-  const trend = part.perInstrument(trendColumn, index);
+  if (index === undefined || part.row.market === "" || (row?.kind !== "stock" && row?.kind !== "fund")) return out;
+  const trend = scoreHistory(series, "trend");
   const side = part.perInstrument(stopSideColumn, index);
-  const industry = row.industry === null ? undefined : strengthAmong(part, "industry").get(row.industry);
+  const industry =
+    row.kind === "fund"
+      ? scoreHistory(series, "strength")
+      : row.industry === null
+        ? undefined
+        : strengthAmong(part, "industry").get(row.industry);
   for (let s = 0; s < out.length; s++) {
     const found = stance({ side: side[s]!, trend: trend[s]!, industryStrength: industry?.[s] ?? NaN });
     if (found !== undefined) out[s] = CODES[found]!;

@@ -131,6 +131,14 @@ export class Market {
     return delisted !== null && delisted <= this.asOf;
   }
 
+  /** The first session after an instrument left its market for good, as far as that is known by t; Infinity otherwise. */
+  goneFrom(index: number): number {
+    if (!this.hasLeft(index)) return Infinity;
+    const { delisted } = this.#data.instruments[index]!;
+    const after = this.sessions.findIndex((day) => day > delisted!);
+    return after < 0 ? Infinity : after;
+  }
+
   /** Columns that have one value a session, to t. */
   perSession<T extends DerivedColumns>(column: PerSession<T>): T {
     const whole = deriveWhole(this.#data, column);

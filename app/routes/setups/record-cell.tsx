@@ -1,10 +1,10 @@
-import { scaleLinear } from "d3-scale";
 import { Suspense } from "react";
 import { Await } from "react-router";
 import type { KindRecord } from "@core/setups/kind-record";
 import type { RecordRow, setupRecords, Span } from "@studies/setups/setup-records";
 import type { AnyKind } from "@studies/setups/setup-words";
 import { count, percent, signedPercent } from "@studies/words/words";
+import { IntervalMark, sideOfZero } from "~/ui/interval-mark";
 
 /** What the records study says, when it has been worked out. */
 export interface Records {
@@ -38,34 +38,16 @@ export function RecordCell({ records, kind, span, width }: Props) {
   );
 }
 
-const WIDTH = 60;
-const HEIGHT = 14;
 /** What lies beyond is cut. */
 const REACH = 0.006;
 
 function Whisker({ record, isCountShown }: { readonly record: KindRecord; readonly isCountShown: boolean }) {
   const { edge, interval, n } = record;
-  const x = scaleLinear([-REACH, REACH], [3, WIDTH - 3]).clamp(true);
-  const isKnown = !Number.isNaN(interval[0]);
-  const isApart = isKnown && (interval[0] > 0 || interval[1] < 0);
-  const colour = !isApart ? "var(--soft)" : edge > 0 ? "var(--teal)" : "var(--rust)";
+  const side = sideOfZero(interval);
   return (
     <span className="inline-flex items-center gap-1.5 whitespace-nowrap" title={wordsOf(record)}>
-      <svg width={WIDTH} height={HEIGHT} aria-hidden className="shrink-0">
-        <line x1={x(0)} x2={x(0)} y1={0} y2={HEIGHT} stroke="var(--rule)" strokeWidth={1} />
-        {isKnown && (
-          <line
-            x1={x(interval[0])}
-            x2={x(interval[1])}
-            y1={HEIGHT / 2}
-            y2={HEIGHT / 2}
-            stroke={colour}
-            strokeWidth={isApart ? 1.8 : 1}
-          />
-        )}
-        <circle cx={x(edge)} cy={HEIGHT / 2} r={2.8} fill={isKnown ? colour : "var(--paper)"} stroke={colour} />
-      </svg>
-      <span className={isApart ? (edge > 0 ? "font-semibold text-teal" : "font-semibold text-rust") : "text-soft"}>
+      <IntervalMark value={edge} interval={interval} reach={REACH} />
+      <span className={side > 0 ? "font-semibold text-teal" : side < 0 ? "font-semibold text-rust" : "text-soft"}>
         {signedPercent(edge, 2)}
       </span>
       {isCountShown && <span className="text-[11px] text-soft">n {n.toLocaleString("en-GB")}</span>}
