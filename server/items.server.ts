@@ -5,6 +5,7 @@ import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { measureParam, rankingParam } from "@studies/conditions/measure-param";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
@@ -75,6 +76,13 @@ const KINDS = {
     top: z.number().int().min(1).max(1000),
     col: z.array(measureParam).max(16),
     /** Why it exists and how it is to be used. */
+    note: z.string().max(2000),
+  }),
+  trial: first({
+    market: z.string().min(1).max(20),
+    view: z.enum(TRIAL_VIEWS),
+    /** What the address says beside the market, the date and the focus. */
+    params: z.record(z.string().max(40), z.array(z.string().max(20_000)).max(20)).refine((all) => Object.keys(all).length <= 40),
     note: z.string().max(2000),
   }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),

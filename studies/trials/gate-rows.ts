@@ -12,7 +12,8 @@ import {
   type GatedWeeks,
   type Order,
 } from "@core";
-import type { Gate, GateAt } from "./gate";
+import type { GateAt } from "./gate";
+import type { Gate } from "./ready-gates";
 import { madeAt, type UniverseAt } from "./scan-at";
 import { weeklyRecord, type WeeklyRecord } from "./weekly-record";
 

@@ -5,37 +5,10 @@ import { ruleSchema } from "@studies/conditions/rule-schema";
 import type { Market } from "@studies/market/market";
 import { groupKeyText } from "@studies/sets/group-key";
 import { marketAsked } from "./episodes";
+import { GATE_LEVELS, type Gate, type GateLevel } from "./ready-gates";
 import type { UniverseAt } from "./scan-at";
 
-export const GATE_LEVELS = ["market", "sector", "industry", "stock"] as const;
-/** Of what a gate asks: the market, the sector or industry of a stock, or the stock itself. */
-export type GateLevel = (typeof GATE_LEVELS)[number];
-
-export interface Gate {
-  readonly level: GateLevel;
-  readonly when: Rule;
-}
-
 export const gateSchema = z.strictObject({ level: z.enum(GATE_LEVELS), when: ruleSchema });
-
-const isOn = (left: Rule): Rule => ({ all: [left] });
-const above = (measure: string, right: number): Rule => isOn({ left: { measure }, comparator: "at least", right });
-
-/** Gates to begin with: the market, then the groups. */
-export const READY_GATES: readonly (Gate & { readonly name: string })[] = [
-  {
-    name: "regime not Falling",
-    level: "market",
-    when: isOn({ left: { measure: "regime" }, comparator: "is not", right: "Falling" }),
-  },
-  { name: "industry in the upper third of Strength", level: "industry", when: above("strength", 66.7) },
-  {
-    name: "industry ahead and gaining",
-    level: "industry",
-    when: isOn({ left: { measure: "phase", params: { set: "industries" } }, comparator: "is", right: "ahead, gaining" }),
-  },
-  { name: "consistent month of the industry", level: "industry", when: above("month win rate", 0.7) },
-];
 
 /** A gate in words, of whom it asks at their beginning. */
 export function gateWords({ level, when }: Gate): string {

@@ -18,26 +18,15 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { rankingWords } from "@studies/scans/scan-columns";
 import { widestIndex } from "@studies/sets/own-index";
-import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
+import type { PeerSet } from "@studies/sets/peer-names";
 import { peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
 import { HOLDING_COLUMNS, type HoldingRow, type ModelYear } from "./model-columns";
 import { COMBINED, modelMembers, type NamedMember } from "./model-members";
 import { modelSentences } from "./model-sentences";
+import { MODEL_SETS } from "./model-sets";
 import { trialBenchmark } from "./trial-benchmark";
 import { dayParam, purchaseParams } from "./trial-params";
-
-/** The sets whose members can be bought: instruments that open. */
-export const MODEL_SETS = [
-  "stock",
-  "fund",
-  "style",
-  "region",
-  "world",
-  "asset-class",
-  "commodity",
-  "currency",
-] as const satisfies readonly PeerSet[];
 
 /** A model that holds the leaders of a set, rebalanced at each period's end. */
 export const model = defineStudy({
@@ -248,7 +237,7 @@ function yearsOf(
   return found;
 }
 
-/** Who was held when: a row for each that ever was, those held most first. */
+/** Who was held when: a row for each that ever was, those held now first, then those held most. */
 export interface RibbonRow {
   readonly ticker: string;
   readonly name: string;
@@ -266,10 +255,5 @@ function ribbonOf(members: readonly NamedMember[], chosen: readonly (readonly nu
       return { ticker, name, held, times: held.reduce((sum, x) => sum + x, 0) };
     })
     .filter(({ times }) => times > 0)
-    .sort((a, b) => b.times - a.times || (a.ticker < b.ticker ? -1 : 1));
-}
-
-/** The set in words, within what it is where it is not all of them. */
-export function setWords(set: PeerSet): string {
-  return PEER_SETS[set].many;
+    .sort((a, b) => b.held.at(-1)! - a.held.at(-1)! || b.times - a.times || (a.ticker < b.ticker ? -1 : 1));
 }

@@ -1,5 +1,5 @@
 import { Suspense, useState } from "react";
-import { Await, useNavigate, useSearchParams } from "react-router";
+import { Await, Link, useNavigate, useSearchParams } from "react-router";
 import { switchedOn } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
 import { listItems } from "@server/items.server";
@@ -18,6 +18,7 @@ import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { isEmpty, ruleFrom, ruleText } from "~/ui/clause-editor/rule-text";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
+import { SaveItem } from "~/ui/save-item";
 import { UniverseMenu } from "~/ui/universe-menu";
 import { useKeys } from "~/ui/use-keys";
 import { universeFrom, universesFor } from "~/universes.server";
@@ -26,7 +27,7 @@ import type { Route } from "./+types/route";
 import { ColumnsMenu } from "./columns-menu";
 import { HitsPart } from "./hits-part";
 import { RankMenu } from "./rank-menu";
-import { SavedScans, SaveScan } from "./saved-scans";
+import { SavedScans } from "./saved-scans";
 import { RANK, scanOf, TOPS } from "./scan-params";
 import { ResultPart } from "./result-part";
 
@@ -182,7 +183,23 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
             }}
             onChange={change}
           />
-          <SaveScan key={name} name={saved ? name : ""} note={saved?.body.note ?? ""} bodyWith={body} />
+          <SaveItem key={name} kind="scan" what="scan" name={saved ? name : ""} note={saved?.body.note ?? ""} bodyWith={body} />
+          <p className="mt-1 text-[12px]">
+            <Link
+              className="inline-block min-h-6 content-center text-indigo hover:underline"
+              to={hrefOf(here, "/trials", {
+                scan: JSON.stringify({
+                  name: name === "" ? "This scan" : name,
+                  when: rule,
+                  for: asked.for === WHOLE_MARKET ? "" : asked.for,
+                  rank: asked.rank,
+                  order: asked.order,
+                }),
+              })}
+            >
+              what buying it would have made…
+            </Link>
+          </p>
         </section>
         <ResultPart
           answer={answer}

@@ -18,6 +18,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { holdingSituations } from "~/saved-situations.server";
+import { judgedTrials } from "~/saved-trials.server";
 import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
@@ -33,6 +34,7 @@ import { Changes } from "./changes";
 import { HoldingNow } from "./holding-now";
 import { SetupsNow, type SetupsSaid } from "./setups-now";
 import { ListsNow, type ListsSaid } from "./lists-now";
+import { ModelsDue } from "./models-due";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
@@ -66,6 +68,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     months,
     ahead,
     lists: ofLists,
+    models: judgedTrials(request, answer.market, "models"),
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
   };
@@ -171,6 +174,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <AlertsNow said={loaderData.alerts} />
       <ListsNow said={loaderData.lists} />
       <SetupsNow said={loaderData.setups} />
+      <ModelsDue trials={loaderData.models} />
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />
       </div>

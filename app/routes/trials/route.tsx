@@ -10,6 +10,8 @@ import { hrefOf, useHere } from "~/here";
 import { listsNow } from "~/lists-now.server";
 import { offeredScans } from "~/offered-scans.server";
 import { useWayBack } from "~/opener";
+import { trialParams } from "~/saved-trials";
+import { judgedTrials, savedTrials } from "~/saved-trials.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
@@ -19,6 +21,7 @@ import { EpisodesMenu } from "./episodes-menu";
 import { EpisodesTable } from "./episodes-table";
 import { MembersPart } from "./members-part";
 import { BenchMenu, CostMenu, HoldMenu, SinceMenu, TopMenu } from "./plan-menus";
+import { SavedTrials } from "./saved-trials";
 import { ViewMenu } from "./view-menu";
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -47,6 +50,9 @@ export async function loader({ request }: Route.LoaderArgs) {
     all.filter((one) => one.body.market === answer.market);
   return {
     reading: answer.reading,
+    market: answer.market,
+    saved: await savedTrials(answer.market),
+    judged: judgedTrials(request, answer.market),
     answer: toWire(answer.result),
     asked: trials.params.parse(params),
     scans: texts,
@@ -88,16 +94,11 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
     Backspace: () => wayBack(undefined),
     a: () => document.querySelector<HTMLElement>("[aria-label^='Scans: add']")?.click(),
   });
-  const own = Object.fromEntries(
-    [...new Set(search.keys())]
-      .filter((key) => !["cell", "moments", "bysort"].includes(key))
-      .map((key) => [key, search.getAll(key)]),
-  );
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/trials", own)}>
-        <ViewMenu value="/trials" scan={scans[0]} />: buy <TopMenu value={asked.top} /> at the first open after{" "}
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/trials", trialParams(search))}>
+        <ViewMenu value="moments" scan={scans[0]} />: buy <TopMenu value={asked.top} /> at the first open after{" "}
         <EpisodesMenu
           value={asked}
           shown={
@@ -151,6 +152,7 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
         />
       )}
       {members && <MembersPart {...members} />}
+      <SavedTrials view="moments" market={loaderData.market} saved={loaderData.saved} judged={loaderData.judged} />
     </>
   );
 }

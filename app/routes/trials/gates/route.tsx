@@ -1,3 +1,128 @@
-export default function View() {
-  return null;
+import { useSearchParams } from "react-router";
+import { paramsFromSearch } from "@server/ask/params-from-search";
+import { WHOLE_MARKET } from "@studies/sets/group-key";
+import { gates } from "@studies/trials/gates";
+import { count, date } from "@studies/words/words";
+import { askFor } from "~/ask.server";
+import { clauseNames } from "~/clause-names.server";
+import { hrefOf, parseHere, useHere } from "~/here";
+import { listsNow } from "~/lists-now.server";
+import { useWayBack } from "~/opener";
+import { trialParams } from "~/saved-trials";
+import { judgedTrials, savedTrials } from "~/saved-trials.server";
+import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { UniverseMenu } from "~/ui/universe-menu";
+import { useKeys } from "~/ui/use-keys";
+import { universeFrom, universesFor } from "~/universes.server";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { BenchMenu, CostMenu, HoldMenu, SinceMenu, TopMenu } from "../plan-menus";
+import { SavedTrials } from "../saved-trials";
+import { ViewMenu } from "../view-menu";
+import { GateList } from "./gate-list";
+import { GatesTable } from "./gates-table";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const search = new URL(request.url).searchParams;
+  const universe = universeFrom(search);
+  const params = { ...paramsFromSearch(gates.params, search), for: universe };
+  const answer = await askFor(request, gates, params);
+  const names = await clauseNames(request, answer.market);
+  const lists = await listsNow(request, answer.market, answer.asOf);
+  return {
+    reading: answer.reading,
+    market: answer.market,
+    saved: await savedTrials(answer.market),
+    judged: judgedTrials(request, answer.market),
+    answer: toWire(answer.result),
+    asked: gates.params.parse(params),
+    names,
+    universe,
+    universes: universesFor(parseHere(search).focus, lists, names.groups),
+  };
 }
+
+export const meta: Route.MetaFunction = () => [{ title: "Gates · Trials · Yubrin" }];
+
+/** Whether going through the market, the groups and the stocks has paid, gate by gate. */
+export default function Gates({ loaderData }: Route.ComponentProps) {
+  const here = useHere();
+  const [search] = useSearchParams();
+  const wayBack = useWayBack();
+  const { asked, names, universe, universes } = loaderData;
+  const answer = fromWire<ResultOf<typeof gates>>(loaderData.answer);
+  useKeys({ Backspace: () => wayBack(undefined) });
+  const shownFor = search.get("for") ?? (here.focus.length > 0 ? "focus" : WHOLE_MARKET);
+  const twin = {
+    ...trialParams(search),
+    for: universe,
+  };
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/gates", twin)}>
+        <ViewMenu value="gates" />: each week since <SinceMenu value={asked.from} asOf={answer.asOf} /> buy{" "}
+        <TopMenu value={asked.top} />
+        {asked.top > 0 && (
+          <>
+            {" "}
+            by{" "}
+            <InlineMenu
+              label="Ranked by"
+              param="rank"
+              value={asked.rank}
+              choices={[...new Set(["strength", "trend", "overall", "value", "return_21", "return_63", asked.rank])].map(
+                (rank) => ({
+                  value: rank,
+                  label: RANKS[rank] ?? rank,
+                }),
+              )}
+            />
+          </>
+        )}{" "}
+        among{" "}
+        <UniverseMenu
+          value={shownFor}
+          name={universes.find((u) => u.value === shownFor)?.label ?? answer.universe}
+          choices={universes}
+        />
+        , hold <HoldMenu value={asked.hold} />, against{" "}
+        <BenchMenu value={asked.bench} name={answer.benchmark} instruments={names.tickers.filter((i) => i.kind === "index")} />,{" "}
+        <CostMenu value={asked.cost} />.
+      </ControlSentence>
+      <GateList gates={asked.gate} words={answer.gates.map((g) => g.words)} names={names} />
+      {answer.weeks > 0 ? (
+        <>
+          <GatesTable answer={answer} />
+          <p className="mt-2 text-[12px] text-soft">
+            {count(answer.weeks, "week")} from {date(answer.span[0])} to {date(answer.span[1])}, a mean a hold; a week in which a
+            gate is closed or nothing passes counts with 0. The lines are 95% intervals, in colour where they leave zero out.
+            {answer.hold > 5 && " Holds of neighbouring weeks overlap and are not to be added up."}
+          </p>
+        </>
+      ) : (
+        <p className="mt-4 max-w-xl text-soft">
+          The weeks begin when every gate and the ranking are known of at least one stock. Take out the gate that needs most
+          history, or choose a later date.
+        </p>
+      )}
+      <SavedTrials
+        view="gates"
+        market={loaderData.market}
+        saved={loaderData.saved}
+        judged={loaderData.judged}
+        resolved={{ for: universe }}
+      />
+    </>
+  );
+}
+
+const RANKS: Readonly<Record<string, string>> = {
+  strength: "Strength",
+  trend: "Trend",
+  overall: "Overall",
+  value: "Value",
+  return_21: "return over 21 sessions",
+  return_63: "return over 63 sessions",
+};

@@ -10,6 +10,8 @@ import { hrefOf, useHere } from "~/here";
 import { listsNow } from "~/lists-now.server";
 import { offeredScans } from "~/offered-scans.server";
 import { useWayBack } from "~/opener";
+import { trialParams } from "~/saved-trials";
+import { judgedTrials, savedTrials } from "~/saved-trials.server";
 import { ControlSentence } from "~/ui/inline-menu";
 import { IntervalMark } from "~/ui/interval-mark";
 import { Reading } from "~/ui/reading";
@@ -22,6 +24,7 @@ import type { Route } from "./+types/route";
 import { BenchMenu, CostMenu, HoldMenu, SinceMenu, TopMenu } from "../plan-menus";
 import { ScansMenu } from "../scans-menu";
 import { paramsOfTriedScan } from "../tried-scan";
+import { SavedTrials } from "../saved-trials";
 import { ViewMenu } from "../view-menu";
 import { WeekHistograms } from "./week-histograms";
 
@@ -33,6 +36,9 @@ export async function loader({ request }: Route.LoaderArgs) {
   const offered = await offeredScans(request, answer.market, await listsNow(request, answer.market, answer.asOf), names.groups);
   return {
     reading: answer.reading,
+    market: answer.market,
+    saved: await savedTrials(answer.market),
+    judged: judgedTrials(request, answer.market),
     answer: toWire(answer.result),
     asked: walkForward.params.parse(params),
     scan: search.get("scan") ?? STRONGEST,
@@ -59,14 +65,8 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <ControlSentence
-        twin={hrefOf(
-          { ...here, focus: [] },
-          "/data/walk-forward",
-          Object.fromEntries([...new Set(search.keys())].map((key) => [key, search.getAll(key)])),
-        )}
-      >
-        <ViewMenu value="/trials/weeks" scan={scan} />: buy <TopMenu value={asked.top} /> of{" "}
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/walk-forward", trialParams(search))}>
+        <ViewMenu value="weeks" scan={scan} />: buy <TopMenu value={asked.top} /> of{" "}
         <ScansMenu isOne offered={offered} scans={[scan]} shown={answer.name} /> at the first open after every week since{" "}
         <SinceMenu value={asked.from} asOf={answer.asOf} />, hold <HoldMenu value={asked.hold} />, against{" "}
         <BenchMenu
@@ -127,6 +127,7 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
           </div>
         </>
       )}
+      <SavedTrials view="weeks" market={loaderData.market} saved={loaderData.saved} judged={loaderData.judged} />
     </>
   );
 }
