@@ -13,7 +13,7 @@ export const gateSchema = z.strictObject({ level: z.enum(GATE_LEVELS), when: rul
 /** A gate in words, of whom it asks at their beginning. */
 export function gateWords({ level, when }: Gate): string {
   const words = ruleSentence(withoutOff(when));
-  return level === "stock" ? words : `${level}: ${words}`;
+  return level === "stock" || words.startsWith("the market") ? words : `${level}: ${words}`;
 }
 
 /** What a gate lets through on the sessions of a universe. */
