@@ -16,6 +16,7 @@ import { row, shortest, timed } from "./rows";
 import { seasonRows } from "./seasons";
 import { scanRows } from "./scans";
 import { strategyRows } from "./strategies";
+import { trialRows } from "./trials";
 
 /** Rows of the calculation by itself, on the whole demo. */
 export async function calculationRows(database: string, folder: string): Promise<void> {
@@ -86,5 +87,6 @@ export async function calculationRows(database: string, folder: string): Promise
   seasonRows(whole, folder);
   strategyRows(whole);
   scanRows(whole);
+  trialRows(whole);
   await db.destroy();
 }

@@ -24,6 +24,12 @@ const SCREENS = [
     "/seasons/windows?years=3&wins=3",
     "/chart/$stock?window=03-01.20",
   ],
+  [
+    "/trials",
+    "/trials/weeks",
+    "/trials/gates?gate=%7B%22level%22%3A%22market%22%2C%22when%22%3A%7B%22all%22%3A%5B%5D%7D%7D",
+    "/trials/models",
+  ],
 ];
 const ON: Readonly<Record<"made" | "bars", { readonly early: string; readonly group: string; readonly fund: string }>> = {
   made: { early: "2021-03-10", group: "sector:Shipyards", fund: "group:HUBUT" },

@@ -55,8 +55,8 @@ const views = [
     "/flick?of=SEZUT,ROSEV,LINON,ZAKAN,TUZOT,BATER,NELAR,FIHIS,MAZIV,HEGUD&title=Those%20that%20pass&at=SEZUT&keep=ROSEV",
   ],
   ["lists", "/lists?open=Spring%20leaders"],
-  ["chart", `/chart/ALBRO?history=1260&plot=sma_50&plot=regime&plot=rsi_14&plot=lanes&${CROSSING}`],
-  ["chart-of-a-stock", `/chart/LINON?plot=ema_20&plot=ema_50&plot=volume_50&plot=stance&plot=reports`],
+  ["chart", `/chart/LINON?history=504&plot=sma_50&plot=volume_50&plot=rsi_14&plot=reports&${CROSSING}`],
+  ["trials", "/trials?hold=21&cell=1.2025-11-19"],
   ["data", "/files"],
 ];
 

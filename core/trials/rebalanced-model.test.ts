@@ -188,6 +188,41 @@ describe("a portfolio that is rebalanced", () => {
   });
 });
 
+describe("orders that wait", () => {
+  const flat = (x: number, missing: readonly number[] = []) => {
+    const column = Float64Array.from({ length: 8 }, (_, s) => (missing.includes(s) ? NaN : x));
+    return { open: column, close: column.slice(), goneFrom: Infinity };
+  };
+  it("to buy are given up where the next rebalancing does not want it any more", () => {
+    const { units, value } = portfolioCourse(
+      [flat(10), flat(20, [2, 3, 4])],
+      [
+        { session: 2, chosen: [0, 1], slots: 2 },
+        { session: 4, chosen: [0], slots: 2 },
+      ],
+      0,
+      7,
+    );
+    expect(Array.from(units)).toEqual([5, 0]);
+    expect(value.at(-1)).toBe(100);
+  });
+  it("to sell a part for a sum of money sell no more than is held", () => {
+    // It falls to a hundredth while it does not trade: the money asked for is more than all of it.
+    const fallen = flat(10, [3]);
+    for (let s = 4; s < 8; s++) fallen.open[s] = fallen.close[s] = 0.1;
+    const { units } = portfolioCourse(
+      [fallen, flat(10)],
+      [
+        { session: 1, chosen: [0], slots: 1 },
+        { session: 3, chosen: [0, 1], slots: 2 },
+      ],
+      0,
+      7,
+    );
+    expect(units[0]).toBe(0);
+  });
+});
+
 describe("a rebalanced model", () => {
   const sessions = 150;
   const rankings = Int32Array.from({ length: 13 }, (_, k) => 10 + 11 * k);

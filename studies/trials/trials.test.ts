@@ -123,6 +123,40 @@ describe("scans at moments", () => {
   });
 });
 
+describe("the moments", () => {
+  const down = { ...ABOVE20, comparator: "below" };
+  const daysOf = (params: object) =>
+    trials.ask(market, trials.params.parse({ hold: 6, ...params }))!.episodes.map((e) => sessions.indexOf(e.day));
+  const isUp = Array.from({ length: N }, (_, s) => (s < 19 ? undefined : isAbove20(0, s)));
+  // Up from the first close above its average on; as it is never equal, down from the first below.
+  const turns = isUp.flatMap((up, s) => (up === true && isUp[s - 1] !== true ? [s] : []));
+  const system = { at: "system", on: "ZIDX", up: JSON.stringify(ABOVE20), down: JSON.stringify(down) };
+  it("of an own system are the sessions on which it turns up", () => {
+    expect(turns.length).toBeGreaterThan(5);
+    expect(daysOf(system)).toEqual(turns);
+  });
+  it("begin on the first date and end with the last, both included", () => {
+    expect(daysOf({ ...system, from: iso(turns[1]!), to: iso(turns[3]!) })).toEqual(turns.slice(1, 4));
+  });
+  it("of a situation are asked of the index, those within the hold of the last one left out", () => {
+    const held = isUp.flatMap((up, s) => (up === true ? [s] : []));
+    const kept: number[] = [];
+    // Bought on the session after, sold six sessions later at the close.
+    for (const s of held) if (kept.length === 0 || s > kept.at(-1)! + 6) kept.push(s);
+    expect(daysOf({ at: "situation", situation: JSON.stringify(ABOVE20) })).toEqual(kept);
+  });
+  it("are so many sessions from a date on, or the latest", () => {
+    expect(daysOf({ at: "sessions", number: 3, from: iso(50) })).toEqual([50, 51, 52]);
+    expect(daysOf({ at: "sessions", number: 4 })).toEqual([N - 4, N - 3, N - 2, N - 1]);
+    expect(daysOf({ at: "sessions", number: 4, from: iso(N - 2) })).toEqual([N - 2, N - 1]);
+  });
+  it("typed are the last sessions on or before each date, once", () => {
+    // A Saturday, the Friday before it, and dates without a session so far.
+    const saturday = isoDate(sessions[24]! + 1);
+    expect(daysOf({ at: "dates", dates: `${saturday}, ${iso(24)}; ${iso(20)} 1999-01-04 2099-01-01` })).toEqual([20, 24]);
+  });
+});
+
 describe("what was not known at the close of the selection", () => {
   const members1 = (scan: object, s: number, of = market, more = {}) =>
     trialMembers
