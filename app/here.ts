@@ -115,6 +115,11 @@ export function paramNow(name: string): string | null {
   return new URLSearchParams(addressNow().search).get(name);
 }
 
+/** All values of a parameter of the address as it is now. */
+export function valuesNow(name: string): string[] {
+  return new URLSearchParams(addressNow().search).getAll(name);
+}
+
 /** What is shared, from the address as it is now. */
 export function hereNow(): Here {
   return parseHere(new URLSearchParams(addressNow().search));

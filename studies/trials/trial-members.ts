@@ -6,7 +6,8 @@ import { count, date, none, signedPercent } from "@studies/words/words";
 import { selectedAt, universeAt } from "./scan-at";
 import { trialAt } from "./trial-at";
 import { trialBenchmark } from "./trial-benchmark";
-import { dayParam, exitWords, purchaseParams, scanText, STRONGEST, untilParam, weighParam } from "./trial-params";
+import { STRONGEST } from "./ready-scans";
+import { dayParam, exitWords, purchaseParams, scanText, untilParam, weighParam } from "./trial-params";
 import { scanWords } from "./trial-words";
 
 /** One of those that a scan selected on a session, and what came of it. */

@@ -46,16 +46,6 @@ export function jsonText<S extends z.ZodType>(schema: S, letters: number) {
 
 export const scanText = jsonText(triedScan, 20_000);
 
-/** What is tried where nothing else is said: the strongest members. */
-export const STRONGEST = '{"name":"The strongest","rank":"strength"}';
-
-/** What is tried side by side where nothing else is said. */
-export const BEGINNING = [
-  STRONGEST,
-  '{"name":"The weakest","rank":"strength","order":"lowest"}',
-  '{"name":"Favoured stocks","when":{"left":{"measure":"stance"},"comparator":"is","right":"Favour"},"rank":"strength"}',
-];
-
 export const dayParam = z.string().refine((text) => !Number.isNaN(findEpochDay(text)), "is not a date as YYYY-MM-DD");
 
 /** What is bought, for how long and at what cost, against what. */

@@ -7,7 +7,8 @@ import { madeAt, selectedAt, universeAt, type UniverseAt } from "./scan-at";
 import { cellOf, exitsOf, spreadsOf, trialAt, type Spread } from "./trial-at";
 import { trialBenchmark } from "./trial-benchmark";
 import { TRIAL_COLUMNS, type TrialCellRow } from "./trial-columns";
-import { exitWords, purchaseParams, scanText, BEGINNING, untilParam, weighParam } from "./trial-params";
+import { BEGINNING } from "./ready-scans";
+import { exitWords, purchaseParams, scanText, untilParam, weighParam } from "./trial-params";
 import { trialSentences } from "./trial-sentences";
 import { scanWords } from "./trial-words";
 

@@ -5,7 +5,8 @@ import { tableOfColumns } from "@studies/table";
 import { count, none, percent, signedPercent } from "@studies/words/words";
 import { madeAt, selectedAt, universeAt } from "./scan-at";
 import { trialBenchmark } from "./trial-benchmark";
-import { dayParam, purchaseParams, scanText, STRONGEST } from "./trial-params";
+import { STRONGEST } from "./ready-scans";
+import { dayParam, purchaseParams, scanText } from "./trial-params";
 import { againstZero, intervalWords, scanWords } from "./trial-words";
 import { weeklyRecord, weeksByRegime, weeksByYear, weeksHeld, type WeeklyRecord, type WeeksAlike } from "./weekly-record";
 

@@ -1,6 +1,5 @@
 import { useNavigate } from "react-router";
 import { LANES } from "@core/timing/lane-names";
-import { isoDate } from "@core/columns/epoch-day";
 import type { EpisodeKind } from "@studies/trials/episodes";
 import { hrefNowWith } from "~/here";
 import { ChoiceList } from "~/ui/choice-list";
@@ -17,7 +16,6 @@ interface Props {
   readonly shown: string;
   readonly systems: readonly NamedRules[];
   readonly situations: readonly NamedRules[];
-  readonly asOf: number;
 }
 
 /** What every choice sets anew. */
@@ -27,7 +25,7 @@ const NONE = {
 };
 
 /** After what something is bought: re-entries, turns, occurrences, dates. */
-export function EpisodesMenu({ value, shown, systems, situations, asOf }: Props) {
+export function EpisodesMenu({ value, shown, systems, situations }: Props) {
   const navigate = useNavigate();
   const go = (params: Readonly<Record<string, string | undefined>>) =>
     void navigate(hrefNowWith({ ...NONE, ...params }), { preventScrollReset: true });
@@ -80,10 +78,12 @@ export function EpisodesMenu({ value, shown, systems, situations, asOf }: Props)
                 sessions from
                 <input
                   name="first"
-                  type="date"
-                  max={isoDate(asOf)}
+                  pattern="[0-9]{4}-[0-9]{2}-[0-9]{2}"
+                  title="YYYY-MM-DD"
+                  placeholder="YYYY-MM-DD"
+                  autoComplete="off"
                   aria-label="First session"
-                  className="control py-0.5 text-ink"
+                  className="control w-28 py-0.5 text-ink"
                 />
                 <button type="submit" className="font-semibold text-indigo">
                   take

@@ -3,7 +3,7 @@ import { Link, useNavigate } from "react-router";
 import { isoDate, yearOf } from "@core/columns/epoch-day";
 import type { trials } from "@studies/trials/trials";
 import { count, dayMonth, none, signedPercent } from "@studies/words/words";
-import { hrefNowWith, hrefOf, useHere, useHrefWith } from "~/here";
+import { hrefNowWith, hrefOf, useHere } from "~/here";
 import type { OfferedScan } from "~/offered-scans.server";
 import { useRemembered } from "~/ui/remembered";
 import { signColour, tint } from "~/ui/tint";
@@ -12,7 +12,7 @@ import type { ResultOf } from "~/wire";
 import { EpisodeBars } from "./episode-bars";
 import { ScansMenu } from "./scans-menu";
 import { SpreadMark } from "./spread-mark";
-import { paramsOfTriedScan } from "./tried-scan";
+import { paramsOfTriedScan, scansNow } from "./tried-scan";
 
 type Answer = ResultOf<typeof trials>;
 type Row = Answer["rows"][number];
@@ -35,7 +35,6 @@ const EPISODE = 58;
 /** Scans by episodes: what each made after cost, and under it against the benchmark. Arrows move, Enter opens a cell. */
 export function EpisodesTable({ answer, scans, offered, open, lastDay }: Props) {
   const navigate = useNavigate();
-  const hrefWith = useHrefWith();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, 1000);
   const { rows, episodes, members, benchmark } = answer;
@@ -164,7 +163,12 @@ export function EpisodesTable({ answer, scans, offered, open, lastDay }: Props) 
                 row={row}
                 text={scans[r]}
                 isAlone={rows.length === 1}
-                onRemove={hrefWith({ scan: scans.filter((_, k) => k !== r), cell: undefined })}
+                onRemove={() =>
+                  void navigate(hrefNowWith({ scan: scansNow().filter((text) => text !== scans[r]), cell: undefined }), {
+                    replace: true,
+                    preventScrollReset: true,
+                  })
+                }
               />
               {shown.map((_, j) => {
                 const k = start + j;
@@ -268,7 +272,7 @@ function ScanHead({
   readonly row: Row;
   readonly text: string | undefined;
   readonly isAlone: boolean;
-  readonly onRemove: string;
+  readonly onRemove: () => void;
 }) {
   const here = useHere();
   return (
@@ -285,15 +289,14 @@ function ScanHead({
           {row.name}
         </Link>
         {!isAlone && (
-          <Link
-            to={onRemove}
-            preventScrollReset
-            replace
-            className="shrink-0 px-1 text-[12px] text-soft hover:text-rust"
+          <button
+            type="button"
+            className="min-h-6 min-w-6 shrink-0 text-[12px] text-soft hover:text-rust"
             aria-label={`Take out ${row.name}`}
+            onClick={onRemove}
           >
             ×
-          </Link>
+          </button>
         )}
       </span>
       <span className="block truncate text-[12px] leading-[14px] text-soft">{row.universe}</span>

@@ -106,16 +106,7 @@ export function SinceMenu({ value, asOf }: SinceProps) {
               choose(typeof typed === "string" && typed !== "" ? typed : undefined);
             }}
           >
-            <label className="block text-soft">
-              A date, at the latest {date(asOf)}
-              <input
-                type="date"
-                name="date"
-                defaultValue={value ?? ""}
-                max={isoDate(asOf)}
-                className="control mt-1 w-full text-ink"
-              />
-            </label>
+            <DateField label={`A date, at the latest ${date(asOf)}`} name="date" value={value ?? ""} />
           </form>
           <ChoiceList
             label="Beginnings"
@@ -129,5 +120,29 @@ export function SinceMenu({ value, asOf }: SinceProps) {
         </>
       )}
     </WordPopover>
+  );
+}
+
+interface DateFieldProps {
+  readonly label: string;
+  readonly name: string;
+  readonly value: string;
+}
+
+/** A date that is typed; Enter takes it. */
+export function DateField({ label, name, value }: DateFieldProps) {
+  return (
+    <label className="block text-soft">
+      {label}
+      <input
+        name={name}
+        defaultValue={value}
+        pattern="[0-9]{4}-[0-9]{2}-[0-9]{2}"
+        title="YYYY-MM-DD"
+        placeholder="YYYY-MM-DD"
+        autoComplete="off"
+        className="control mt-1 w-full text-ink"
+      />
+    </label>
   );
 }

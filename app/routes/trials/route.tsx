@@ -1,7 +1,7 @@
 import { useSearchParams } from "react-router";
 import { listItems } from "@server/items.server";
 import { paramsFromSearch } from "@server/ask/params-from-search";
-import { BEGINNING } from "@studies/trials/trial-params";
+import { BEGINNING } from "@studies/trials/ready-scans";
 import { trialMembers } from "@studies/trials/trial-members";
 import { trials } from "@studies/trials/trials";
 import { askFor, findFor, openDesk } from "~/ask.server";
@@ -110,7 +110,6 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
           }
           systems={loaderData.systems}
           situations={loaderData.situations}
-          asOf={answer.asOf}
         />
         {asked.at !== "sessions" && asked.at !== "dates" && (
           <>

@@ -3,6 +3,7 @@ import type { OfferedScan } from "~/offered-scans.server";
 import { hrefNowWith } from "~/here";
 import { ChoiceList } from "~/ui/choice-list";
 import { WordPopover } from "~/ui/word-popover";
+import { scansNow } from "./tried-scan";
 
 interface Props {
   readonly offered: readonly OfferedScan[];
@@ -27,7 +28,7 @@ export function ScansMenu({ offered, shown, scans, isOne = false }: Props) {
             choices={offered.map(({ text, label }) => ({ value: text, label }))}
             onChoose={(text) => {
               close();
-              const next = isOne ? [text] : [...scans.filter((own) => own !== text), text];
+              const next = isOne ? [text] : [...scansNow().filter((own) => own !== text), text];
               void navigate(hrefNowWith({ scan: next, cell: undefined }), { preventScrollReset: true });
             }}
           />

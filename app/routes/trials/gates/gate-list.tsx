@@ -2,7 +2,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Rule } from "@core/conditions/condition";
 import { GATE_LEVELS, READY_GATES, type Gate } from "@studies/trials/ready-gates";
-import { hrefNowWith } from "~/here";
+import { hrefNowWith, valuesNow } from "~/here";
 import { ChoiceList } from "~/ui/choice-list";
 import { draftOf, ruleOfDraft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
@@ -26,18 +26,24 @@ const NO_RULE: Rule = { all: [] };
 export function GateList({ gates, words, names }: Props) {
   const navigate = useNavigate();
   const [open, setOpen] = useState<number>();
-  const change = (next: readonly Gate[]) =>
+  // From the gates of the address asked for last, so that two quick steps do not undo each other.
+  const change = (step: (now: readonly Gate[]) => readonly Gate[]) => {
+    const named = valuesNow("gate").map((text) => JSON.parse(text) as Gate);
+    const next = step(named.length > 0 ? named : gates);
     void navigate(hrefNowWith({ gate: next.map(({ level, when }) => JSON.stringify({ level, when })) }), {
       preventScrollReset: true,
     });
+  };
   const add = (gate: Gate, isOpen: boolean) => {
-    change([...gates, gate]);
+    change((now) => [...now, gate]);
     setOpen(isOpen ? gates.length : undefined);
   };
   const move = (from: number, to: number) => {
-    const next = gates.filter((_, k) => k !== from);
-    next.splice(to, 0, gates[from]!);
-    change(next);
+    change((now) => {
+      const next = now.filter((_, k) => k !== from);
+      next.splice(to, 0, ...now.slice(from, from + 1));
+      return next;
+    });
     setOpen(undefined);
   };
   const offered = READY_GATES.filter(
@@ -56,7 +62,7 @@ export function GateList({ gates, words, names }: Props) {
                   value={gate.level}
                   choices={GATE_LEVELS.map((level) => ({ value: level, label: LEVELS[level] }))}
                   onChoose={(level) => {
-                    change(gates.map((g, j) => (j === k ? { ...g, level: level as Gate["level"] } : g)));
+                    change((now) => now.map((g, j) => (j === k ? { ...g, level: level as Gate["level"] } : g)));
                   }}
                 />
                 :
@@ -94,7 +100,7 @@ export function GateList({ gates, words, names }: Props) {
                   label={`Take out gate ${k + 1}`}
                   isOff={gates.length === 1}
                   onPress={() => {
-                    change(gates.filter((_, j) => j !== k));
+                    change((now) => now.filter((_, j) => j !== k));
                     setOpen(undefined);
                   }}
                 >
@@ -110,7 +116,7 @@ export function GateList({ gates, words, names }: Props) {
                   names={names}
                   example={gate.level === "market" ? "pressure above -20" : "strength at least 80"}
                   onChange={(next) => {
-                    change(gates.map((g, j) => (j === k ? { ...g, when: ruleOfDraft(next) } : g)));
+                    change((now) => now.map((g, j) => (j === k ? { ...g, when: ruleOfDraft(next) } : g)));
                   }}
                 />
               </div>

@@ -1,7 +1,7 @@
 import { useRef } from "react";
 import { Link, useSearchParams } from "react-router";
 import { paramsFromSearch } from "@server/ask/params-from-search";
-import { STRONGEST } from "@studies/trials/trial-params";
+import { STRONGEST } from "@studies/trials/ready-scans";
 import { walkForward } from "@studies/trials/walk-forward";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { askFor } from "~/ask.server";
