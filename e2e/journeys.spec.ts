@@ -150,6 +150,10 @@ for (const theme of ["paper", "lamp"] as const) {
       "/groups?peers=world",
       "/groups?peers=fund&beside=chart",
       "/period-map",
+      "/trials?cell=0.2025-01-02",
+      "/trials/weeks",
+      "/trials/gates",
+      "/trials/models?set=world",
       "/files",
       "/breadth?asof=1999-01-04",
     ];

@@ -90,7 +90,7 @@ test("favoured funds from five successive sessions after a low, against the inde
   await page.getByRole("button", { name: "Favoured funds" }).click();
   await expect(page.getByRole("table", { name: /^Scans by episodes/ }).locator("tbody tr")).toHaveCount(4);
   for (const name of ["The strongest", "The weakest", "Favoured stocks"])
-    await page.getByRole("link", { name: `Take out ${name}` }).click();
+    await page.getByRole("button", { name: `Take out ${name}` }).click();
   await expect(page.getByRole("table", { name: /^Scans by episodes/ }).locator("tbody tr")).toHaveCount(1);
   await page.getByRole("button", { name: /^Moments/ }).click();
   await page.getByLabel("First session").fill(low);

@@ -10,6 +10,9 @@ const PLACES = [
   "/groups?peers=industry",
   "/seasons/windows?years=4&wins=4",
   "/chart/ALBRO?window=03-01.20",
+  "/trials/weeks",
+  "/trials/gates",
+  "/trials/models",
   "/groups?in=group:ALBIG",
 ];
 

@@ -314,7 +314,7 @@ function CellFigures({ cell }: { readonly cell: Cell }) {
     <>
       <b className={isOver ? "font-semibold" : "font-normal italic"}>{signedPercent(cell.net)}</b>
       <br />
-      <span className="text-[12px] text-soft">{isOver ? signedPercent(cell.excess) : "so far"}</span>
+      <span className="text-[12px]">{isOver ? signedPercent(cell.excess) : "so far"}</span>
     </>
   );
 }
@@ -326,7 +326,7 @@ function Averages({ row: { averages }, hold }: { readonly row: Row; readonly hol
   return (
     <>
       <td className={`${cell} font-semibold`}>{signedPercent(net)}</td>
-      <td className={`${cell} ${hold < 21 ? "text-soft/80 italic" : ""}`}>{signedPercent(year, 0)}</td>
+      <td className={`${cell} ${hold < 21 ? "text-soft italic" : ""}`}>{signedPercent(year, 0)}</td>
       <td className={`${cell} ${signColour(excess)}`}>{signedPercent(excess)}</td>
       <td className={`${cell} font-semibold ${signColour(beyond)}`}>{signedPercent(beyond)}</td>
       <td className={cell}>{signedPercent(worst)}</td>

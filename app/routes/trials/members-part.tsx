@@ -6,7 +6,7 @@ import { hrefOf, useHere, useHrefWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import type { Column } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
-import { signColour, tint } from "~/ui/tint";
+import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
 type Answer = ResultOf<typeof trialMembers>;
@@ -92,7 +92,7 @@ function columnsFor({ benchmark, exit }: Answer): Column<Member>[] {
       label: "made",
       about: "Before cost",
       value: (m) => m.gross,
-      cell: (m) => <b className={`font-semibold ${signColour(m.gross)}`}>{signedPercent(m.gross)}</b>,
+      cell: (m) => <b className="font-semibold">{signedPercent(m.gross)}</b>,
       tint: (m) => tint(m.gross, 0.15),
     },
     {

@@ -6,6 +6,7 @@ import { hrefNowWith, valuesNow } from "~/here";
 import { ChoiceList } from "~/ui/choice-list";
 import { draftOf, ruleOfDraft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import { ChoiceMenu } from "~/ui/inline-menu";
 import { WordPopover } from "~/ui/word-popover";
@@ -70,6 +71,7 @@ export function GateList({ gates, words, names }: Props) {
               <button
                 type="button"
                 aria-expanded={open === k}
+                title={explanationsOf(words[k] ?? "")}
                 className="min-h-6 min-w-0 flex-1 truncate text-left font-serif text-[16px] hover:text-indigo"
                 onClick={() => {
                   setOpen(open === k ? undefined : k);

@@ -155,7 +155,7 @@ export default function Models({ loaderData }: Route.ComponentProps) {
         </p>
       ) : (
         <>
-          <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] items-start gap-7">
+          <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-7 xl:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
             <ValueLines answer={answer} />
             <div>
               <HoldingsTable answer={answer} />

@@ -12,8 +12,9 @@ type Answer = ResultOf<typeof model>;
 
 const HEIGHT = 200;
 const FALLS = 66;
-const RIGHT = 150;
 const FOOT = 18;
+/** Wider than most letters. */
+const LETTER = 6.8;
 /** Lines closer than this at their ends move apart. */
 const APART = 15;
 
@@ -27,15 +28,21 @@ export function ValueLines({ answer }: { readonly answer: Answer }) {
     { name: benchmark, values: against, colour: "var(--ink)", weight: 1.1, figures: figures.benchmark },
     { name: "equal parts", values: equal, colour: "var(--soft)", weight: 1.1, figures: figures.equal },
   ];
+  const labels = lines.map(({ name, figures: own }, k) => {
+    const isYearly = !Number.isNaN(own.annual);
+    return `${name} ${signedPercent(isYearly ? own.annual : own.total, 1)}${k === 0 && isYearly ? " a year" : ""}`;
+  });
+  // As wide as the longest name beside the lines.
+  const right = 14 + LETTER * Math.max(...labels.map((text) => text.length));
   const known = lines.flatMap(({ values }) => Array.from(values)).filter((v) => v > 0);
   const y = scaleLog([Math.min(95, ...bounds(known, Math.min)), Math.max(105, ...bounds(known, Math.max))], [HEIGHT - 6, 8]);
-  const x = scaleLinear([0, Math.max(1, days.length - 1)], [0, width - RIGHT]);
+  const x = scaleLinear([0, Math.max(1, days.length - 1)], [0, width - right]);
   const falls = useMemo(() => fallsOf(value), [value]);
   const deepest = Math.max(0.01, ...bounds(Array.from(falls), Math.max));
   const fallY = scaleLinear([0, deepest], [0, FALLS - 8]);
   const points = useMemo(() => sampled(days.length, Math.max(200, width)), [days.length, width]);
   const years = Array.from(days.keys()).filter((k) => k > 0 && yearOf(days[k]!) !== yearOf(days[k - 1]!));
-  const every = Math.ceil((46 * years.length) / Math.max(1, width - RIGHT));
+  const every = Math.ceil((46 * years.length) / Math.max(1, width - right));
   const ends = spreadLabels(
     lines.map(({ values }) => y(Math.max(1e-6, values.at(-1) ?? 100))),
     APART,
@@ -57,22 +64,24 @@ export function ValueLines({ answer }: { readonly answer: Answer }) {
             .map((l) => `${l.name} ${signedPercent(l.figures.total, 0)}, deepest fall ${percent(l.figures.drawdown, 0)}`)
             .join("; ")}
         >
-          {roundTicks(y.ticks()).map((tick) => (
-            <g key={tick}>
-              <line x1={0} x2={width - RIGHT} y1={y(tick)} y2={y(tick)} stroke="var(--rule)" strokeWidth={0.7} />
-              <text
-                x={2}
-                y={y(tick) - 3}
-                fontSize={11}
-                fill="var(--soft)"
-                stroke="var(--paper)"
-                strokeWidth={3}
-                paintOrder="stroke"
-              >
-                {tick}
-              </text>
-            </g>
-          ))}
+          {roundTicks(y.ticks())
+            .filter((tick) => y(tick) > 16)
+            .map((tick) => (
+              <g key={tick}>
+                <line x1={0} x2={width - right} y1={y(tick)} y2={y(tick)} stroke="var(--rule)" strokeWidth={0.7} />
+                <text
+                  x={2}
+                  y={y(tick) - 3}
+                  fontSize={11}
+                  fill="var(--soft)"
+                  stroke="var(--paper)"
+                  strokeWidth={3}
+                  paintOrder="stroke"
+                >
+                  {tick}
+                </text>
+              </g>
+            ))}
           {lines.map(({ name, values, colour, weight }) => (
             <path
               key={name}
@@ -87,10 +96,9 @@ export function ValueLines({ answer }: { readonly answer: Answer }) {
               strokeWidth={weight}
             />
           ))}
-          {lines.map(({ name, colour, figures: own }, k) => (
-            <text key={name} x={width - RIGHT + 8} y={ends[k]! + 4} fontSize={12} fill={colour} fontWeight={k === 0 ? 600 : 400}>
-              {name} {signedPercent(Number.isNaN(own.annual) ? own.total : own.annual, 1)}
-              {k === 0 && !Number.isNaN(own.annual) ? " a year" : ""}
+          {lines.map(({ name, colour }, k) => (
+            <text key={name} x={width - right + 8} y={ends[k]! + 4} fontSize={12} fill={colour} fontWeight={k === 0 ? 600 : 400}>
+              {labels[k]}
             </text>
           ))}
           <g transform={`translate(0 ${HEIGHT + 4})`}>
@@ -99,8 +107,8 @@ export function ValueLines({ answer }: { readonly answer: Answer }) {
               fill="var(--rust)"
               fillOpacity={0.35}
             />
-            <line x1={0} x2={width - RIGHT} y1={0} y2={0} stroke="var(--soft)" strokeWidth={0.8} />
-            <text x={width - RIGHT + 8} y={fallY(deepest) + 2} fontSize={12} fill="var(--rust)">
+            <line x1={0} x2={width - right} y1={0} y2={0} stroke="var(--soft)" strokeWidth={0.8} />
+            <text x={width - right + 8} y={fallY(deepest) + 2} fontSize={12} fill="var(--rust)">
               deepest fall {percent(deepest, 0)}
             </text>
           </g>
@@ -118,7 +126,8 @@ export function ValueLines({ answer }: { readonly answer: Answer }) {
 }
 
 /** Of the ticks of a log scale those that begin with 1, 2 or 5. */
-const roundTicks = (ticks: readonly number[]) => ticks.filter((t) => "125".includes(t.toPrecision(1)[0]!));
+const roundTicks = (ticks: readonly number[]) =>
+  ticks.filter((t) => [1, 2, 5].includes(Number((t / 10 ** Math.floor(Math.log10(t))).toFixed(6))));
 
 /** As many places as there are pixels, the last among them. */
 function sampled(length: number, width: number): number[] {

@@ -12,10 +12,12 @@ import { offeredScans } from "~/offered-scans.server";
 import { useWayBack } from "~/opener";
 import { trialParams } from "~/saved-trials";
 import { judgedTrials, savedTrials } from "~/saved-trials.server";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ControlSentence } from "~/ui/inline-menu";
 import { IntervalMark } from "~/ui/interval-mark";
 import { Reading } from "~/ui/reading";
 import { PlainTable } from "~/ui/table/plain-table";
+import { Explained } from "~/ui/term";
 import { useKeys } from "~/ui/use-keys";
 import { useWidth } from "~/ui/use-width";
 import { YearBars } from "~/ui/year-bars";
@@ -83,7 +85,7 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
       ) : (
         <>
           <WeekHistograms answer={answer} />
-          <div className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(0,440px)] gap-8">
+          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-8 xl:grid-cols-[minmax(0,1fr)_minmax(0,440px)]">
             <div ref={box}>
               <h2 className="heading">Against all members, mean of each year’s weeks</h2>
               <YearBars years={answer.years.map((y) => ({ year: y.name, ...y.beyond }))} width={width} />
@@ -92,19 +94,27 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
                 <Link to={hrefOf(here, "/screen", paramsOfTriedScan(scan))} className="text-indigo hover:underline">
                   {answer.name}
                 </Link>{" "}
-                among {answer.universe}: {answer.sentence}.
+                among {answer.universe}: <Explained text={answer.sentence} />.
                 {answer.empty > 0 && ` In ${count(answer.empty, "week")} nothing was bought; they are left out.`}
                 {hold > 5 && " Holds of neighbouring weeks overlap, which the intervals take into account."}
               </p>
             </div>
             <div>
-              <h2 className="heading mb-1">By the regime at the selection</h2>
+              <h2 className="heading mb-1">
+                <Explained text="By the regime at the selection" />
+              </h2>
               <PlainTable
                 caption="By the regime at the selection"
                 rows={[{ name: "all weeks", ...records }, ...answer.regimes]}
                 rowKey={(r) => r.name}
                 columns={[
-                  { key: "name", label: "", spoken: "regime", cell: (r) => r.name || "not known yet" },
+                  {
+                    key: "name",
+                    label: "",
+                    spoken: "regime",
+                    title: (r) => explanationsOf(r.name),
+                    cell: (r) => r.name || "not known yet",
+                  },
                   { key: "weeks", label: "weeks", cell: (r) => r.excess.weeks.toLocaleString("en-GB") },
                   { key: "excess", label: "against index", about: "Mean after cost", cell: (r) => <Figure record={r.excess} /> },
                   { key: "beyond", label: "against all", about: "Mean before cost", cell: (r) => <Figure record={r.beyond} /> },
