@@ -20,8 +20,8 @@ interface Told {
 
 const isoOf = (day: number) => new Date(day * 86_400_000).toISOString().slice(0, 10);
 /** A fraction as it stands in a table. */
-const signed = (x: number) => {
-  const text = Math.abs(100 * x).toFixed(1);
+const signed = (x: number, decimals = 1) => {
+  const text = Math.abs(100 * x).toFixed(decimals);
   return `${Number(text) === 0 ? "" : x < 0 ? "−" : "+"}${text}%`;
 };
 
@@ -128,7 +128,7 @@ test("a scan week by week: both figures with their intervals, by year and by reg
   }>(page, "walk-forward");
   await expect(reading(page)).toContainText(`each of ${told.records.excess.weeks.toLocaleString("en-GB")} weeks`);
   await expect(reading(page)).toContainText(
-    `Against all members at the same moments, before cost, it was ${signed(told.records.beyond.mean)}`,
+    `Against all members at the same moments, before cost, it was ${signed(told.records.beyond.mean, 2)}`,
   );
   const regimes = page.getByRole("table", { name: "By the regime at the selection" });
   await expect(regimes.locator("tbody tr")).toHaveCount(1 + told.regimes.length);

@@ -74,9 +74,8 @@ export function episodesOf(market: Market, asked: EpisodesAsked, hold: number): 
       return own && within(upTurns(own.states));
     }
     case "situation": {
-      const { series, truth } = conditionsAskedOf(market, marketAsked(market));
-      const found = within(sessionsOf(truth(withoutOff(asked.situation), "close").yes));
-      if (series.days !== market.sessions) return undefined;
+      const conditions = conditionsAskedOf(market, marketAsked(market));
+      const found = within(sessionsOf(conditions.truth(withoutOff(asked.situation), "close").yes));
       return Int32Array.from(withoutOverlaps(found, { entry: "next open", hold, exit: "close", side: 1, costBp: 0 }));
     }
     case "dates": {

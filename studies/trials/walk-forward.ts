@@ -124,13 +124,13 @@ function readingOf({ name, top, hold, benchmark, records, years }: Told): Senten
   return [
     [
       `Bought after each of ${count(excess.weeks, "week")} and ${hold === 0 ? "sold the same day" : `held ${count(hold, "session")}`}, ${top === 0 ? "all that pass" : `the top ${top} of`} “${name}” made `,
-      { figure: signedPercent(excess.mean) },
-      ` a hold against ${benchmark} after cost (${intervalWords(excess.interval)}), ahead in ${percent(excess.ahead, 0)} of them.`,
+      { figure: signedPercent(excess.mean, 2) },
+      ` a hold against ${benchmark} after cost (${intervalWords(excess.interval, 2)}), ahead in ${percent(excess.ahead, 0)} of them.`,
     ],
     [
       "Against all members at the same moments, before cost, it was ",
-      { figure: signedPercent(beyond.mean) },
-      ` (${intervalWords(beyond.interval)})${judged === "" ? "" : `: ${judged}`}`,
+      { figure: signedPercent(beyond.mean, 2) },
+      ` (${intervalWords(beyond.interval, 2)})${judged === "" ? "" : `: ${judged}`}`,
       ...(years.length > 1 ? [`; less than theirs in ${none(less)} of ${years.length} years`] : []),
       ".",
     ],

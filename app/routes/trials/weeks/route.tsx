@@ -91,7 +91,7 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
               <YearBars years={answer.years.map((y) => ({ year: y.name, ...y.beyond }))} width={width} />
               <p className="mt-1 text-[12px] text-soft">
                 {count(answer.cases, "purchase")} of{" "}
-                <Link to={hrefOf(here, "/screen", paramsOfTriedScan(scan))} className="text-indigo hover:underline">
+                <Link to={hrefOf(here, "/screen", paramsOfTriedScan(scan))} className="figure-link">
                   {answer.name}
                 </Link>{" "}
                 among {answer.universe}: <Explained text={answer.sentence} />.
