@@ -40,7 +40,7 @@ export async function askFor<S extends z.ZodObject, R>(
     const desk = await getDesk();
     const question = { study: study.name, params: params ?? paramsFromSearch(study.params, search), market, asOf };
     const answer = await desk.ask<Exclude<R, undefined>>(question);
-    if (answer.result === undefined) throw new NotFound("There is no such instrument on this date in this market.");
+    if (answer.result === undefined) throw new NotFound(NO_INSTRUMENT);
     return answer;
   });
 }
@@ -68,10 +68,17 @@ export async function askLongFor<S extends z.ZodObject, R>(
   request: Request,
   study: Study<S, R>,
   params: z.input<S>,
-): Promise<{ readonly answer: Answer<R> } | { readonly job: JobState }> {
+): Promise<{ readonly answer: Answer<Exclude<R, undefined>> } | { readonly job: JobState }> {
   const { market, asOf } = parseHere(new URL(request.url).searchParams);
-  return foreseen(async () => (await getDesk()).askLong<R>({ study: study.name, params, market, asOf }));
+  return foreseen(async () => {
+    const said = await (await getDesk()).askLong<R>({ study: study.name, params, market, asOf });
+    if ("job" in said) return said;
+    if (said.answer.result === undefined) throw new NotFound(NO_INSTRUMENT);
+    return { answer: said.answer as Answer<Exclude<R, undefined>> };
+  });
 }
+
+const NO_INSTRUMENT = "There is no such instrument on this date in this market.";
 
 /** The HTTP status of an error that was foreseen; undefined for a fault. */
 export function statusOf(error: unknown): number | undefined {

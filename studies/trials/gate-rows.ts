@@ -12,6 +12,7 @@ import {
   type GatedWeeks,
   type Order,
 } from "@core";
+import type { TellShare } from "@studies/define-study";
 import type { GateAt } from "./gate";
 import type { Gate } from "./ready-gates";
 import { madeAt, type UniverseAt } from "./scan-at";
@@ -50,6 +51,7 @@ export interface GatesAsked {
   readonly costBp: number;
   readonly benchmark: BenchmarkBars;
   readonly days: Int32Array;
+  readonly tell?: TellShare | undefined;
 }
 
 interface Through extends GatedWeeks {
@@ -67,7 +69,10 @@ export function gateRows(universe: UniverseAt, found: readonly GateAt[], asked: 
   );
   const base = returnsOfMembers(made, members).gross;
   const against = Float64Array.from(at, (s) => benchmarkReturn(benchmark, s, s + 1 + hold));
+  let done = 0;
   const through = (places: readonly number[]): Through => {
+    // None, each alone, and those in order.
+    asked.tell?.(done++ / (2 * gates.length + 1));
     const passes = members.map((own, i) =>
       own.map((is, k) => (is === 1 && places.every((g) => found[g]!.passes[i]![k] === 1) ? 1 : 0)),
     );

@@ -38,7 +38,7 @@ export const gates = defineStudy({
     from: dayParam.optional().describe("first date of a selection"),
     to: dayParam.optional().describe("last one"),
   }),
-  cost: "heavy",
+  cost: "long",
   examples: [
     {},
     {
@@ -51,7 +51,7 @@ export const gates = defineStudy({
     },
     { gate: [], for: "sector:$sector", cost: 0 },
   ],
-  ask(market, params) {
+  ask(market, params, tell) {
     const benchmark = trialBenchmark(market, params.bench);
     if (!benchmark) return undefined;
     const { hold, gate: asked } = params;
@@ -60,7 +60,11 @@ export const gates = defineStudy({
       to: params.to === undefined ? Infinity : findEpochDay(params.to),
     });
     const ranksOf = (universe: UniverseAt) => (params.top === 0 ? undefined : ranksAt(universe, params.rank));
-    const gatesOf = (universe: UniverseAt) => asked.map((one) => gateAt(market, one, universe));
+    const gatesOf = (universe: UniverseAt) =>
+      asked.map((one, g) => {
+        tell?.(g / (2 * asked.length));
+        return gateAt(market, one, universe);
+      });
     const whole = universeAt(market, params.for, all);
     const weeks = all.subarray(firstKnown(whole, gatesOf(whole), ranksOf(whole)));
     const universe = universeAt(market, params.for, weeks);
@@ -71,6 +75,11 @@ export const gates = defineStudy({
       gates: asked,
       ranked: ranks && { values: ranks, most: params.top, order: params.order },
       ...{ hold, costBp: params.cost, benchmark, days },
+      tell:
+        tell &&
+        ((share) => {
+          tell(0.5 + 0.5 * share);
+        }),
     });
     return {
       asOf: market.asOf,

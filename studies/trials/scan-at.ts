@@ -11,6 +11,7 @@ import {
 } from "@core";
 import { measureText, rankingOfText } from "@studies/conditions/measure-text";
 import { measureValues } from "@studies/conditions/measure-values";
+import type { TellShare } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { universeOf, type Scanned, type UniverseOf } from "@studies/scans/universe";
 import type { TriedScan } from "./trial-params";
@@ -33,8 +34,11 @@ export function universeAt(market: Market, key: string, at: Int32Array): Univers
 }
 
 /** Which candidates of a universe pass a rule on its sessions: 1 true, 0 false or unknown; `known` tells those apart. */
-export function passesAt({ candidates, at }: UniverseAt, rule: Rule): Uint8Array[] {
-  return candidates.map(({ conditions }) => truthRow(conditions.truth(withoutOff(rule), "close"), at));
+export function passesAt({ candidates, at }: UniverseAt, rule: Rule, tell?: TellShare): Uint8Array[] {
+  return candidates.map(({ conditions }, i) => {
+    tell?.(i / candidates.length);
+    return truthRow(conditions.truth(withoutOff(rule), "close"), at);
+  });
 }
 
 export function truthRow(truth: Truth, at: Int32Array): Uint8Array {
@@ -42,12 +46,13 @@ export function truthRow(truth: Truth, at: Int32Array): Uint8Array {
 }
 
 /** What the candidates of a universe are ranked by on its sessions; weighted ranks are those among its members then. */
-export function ranksAt({ candidates, members, at }: UniverseAt, rank: string): Float64Array[] {
+export function ranksAt({ candidates, members, at }: UniverseAt, rank: string, tell?: TellShare): Float64Array[] {
   const ranking = rankingOfText(rank);
   const columns = new Map(
     measuresOfRanking(ranking).map((use) => [
       measureText(use),
-      candidates.map(({ conditions }) => {
+      candidates.map(({ conditions }, i) => {
+        tell?.(i / candidates.length);
         const values = measureValues(conditions.series, use);
         return Float64Array.from(at, (s) => values[s]!);
       }),
@@ -69,11 +74,32 @@ export function ranksAt({ candidates, members, at }: UniverseAt, rank: string): 
  * @param top so many; 0 for all that pass
  * @returns places of the candidates by session, the best first
  */
-export function selectedAt(universe: UniverseAt, { when, rank, order }: TriedScan, top: number): number[][] {
+export function selectedAt(universe: UniverseAt, { when, rank, order }: TriedScan, top: number, tell?: TellShare): number[][] {
   return selections(universe.at.length, {
     members: universe.members,
-    passes: passesAt(universe, when),
-    ranked: top === 0 ? undefined : { values: ranksAt(universe, rank), most: top, order },
+    passes: passesAt(
+      universe,
+      when,
+      tell &&
+        ((share) => {
+          tell(0.6 * share);
+        }),
+    ),
+    ranked:
+      top === 0
+        ? undefined
+        : {
+            values: ranksAt(
+              universe,
+              rank,
+              tell &&
+                ((share) => {
+                  tell(0.6 + 0.4 * share);
+                }),
+            ),
+            most: top,
+            order,
+          },
   });
 }
 

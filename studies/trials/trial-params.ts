@@ -2,6 +2,8 @@ import { CoreError, findEpochDay, type Rule, type TrialExit } from "@core";
 import { z } from "zod";
 import { rankingParam } from "@studies/conditions/measure-param";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { FUNDS, INDEXES } from "@studies/scans/universe";
+import { findGroup } from "@studies/sets/group-key";
 import { count, date } from "@studies/words/words";
 
 /** A scan that is tried: who passes among whom, and by what the best are taken. */
@@ -18,7 +20,11 @@ export interface TriedScan {
 export const triedScan = z.strictObject({
   name: z.string().trim().min(1).max(80),
   when: ruleSchema.default({ all: [] }),
-  for: z.string().max(4000).default(""),
+  for: z
+    .string()
+    .max(4000)
+    .refine((key) => ["", FUNDS, INDEXES].includes(key) || findGroup(key) !== undefined, "is no key of a group")
+    .default(""),
   rank: rankingParam.default("strength"),
   order: z.enum(["highest", "lowest"]).default("highest"),
 });

@@ -26,7 +26,7 @@ export const trials = defineStudy({
     weigh: weighParam,
     ...episodeParams,
   }),
-  cost: "heavy",
+  cost: "long",
   examples: [
     {},
     {
@@ -44,7 +44,7 @@ export const trials = defineStudy({
     { at: "sessions", number: 3, hold: 0 },
     { at: "dates", dates: "2001-06-01, 2003-03-08", until: "2003-04-01" },
   ],
-  ask(market, params) {
+  ask(market, params, tell) {
     const benchmark = trialBenchmark(market, params.bench);
     const sessions = episodesOf(market, params, params.hold);
     if (!benchmark || !sessions) return undefined;
@@ -59,9 +59,17 @@ export const trials = defineStudy({
       }
       return own;
     };
-    const rows = params.scan.map((tried) => {
+    const rows = params.scan.map((tried, r) => {
       const { universe, base } = universeFor(tried.for);
-      const selected = selectedAt(universe, tried, params.top);
+      const selected = selectedAt(
+        universe,
+        tried,
+        params.top,
+        tell &&
+          ((share) => {
+            tell((r + share) / params.scan.length);
+          }),
+      );
       const cells = selected.map((places, k) => {
         const trial = trialAt(market, { universe, places, t: sessions[k]!, benchmark }, params);
         return { ...cellOf(trial, places.length), base: base[k]!.mean };

@@ -21,7 +21,7 @@ export const walkForward = defineStudy({
     from: dayParam.optional().describe("first date of a selection"),
     to: dayParam.optional().describe("last one"),
   }),
-  cost: "heavy",
+  cost: "long",
   examples: [
     {},
     {
@@ -36,7 +36,7 @@ export const walkForward = defineStudy({
       scan: '{"name":"Up","when":{"left":{"measure":"up closes"},"comparator":"at least","right":3}}',
     },
   ],
-  ask(market, params) {
+  ask(market, params, tell) {
     const benchmark = trialBenchmark(market, params.bench);
     if (!benchmark) return undefined;
     const { hold } = params;
@@ -49,7 +49,7 @@ export const walkForward = defineStudy({
       universe,
       weeks.map((s) => s + 1 + hold),
     );
-    const { bought, gross } = selectionReturns(made, selectedAt(universe, params.scan, params.top));
+    const { bought, gross } = selectionReturns(made, selectedAt(universe, params.scan, params.top, tell));
     const base = returnsOfMembers(made, universe.members).gross;
     // Weeks in which nothing was bought are left out, and counted beside (R35).
     const places = Array.from(weeks.keys()).filter((k) => bought[k]! > 0);

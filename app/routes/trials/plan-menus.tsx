@@ -24,19 +24,52 @@ export function TopMenu({ value }: { readonly value: number }) {
   );
 }
 
-export function HoldMenu({ value }: { readonly value: number }) {
+interface UntilProps {
+  readonly hold: number;
+  /** Date of the exit, in place of sessions held. */
+  readonly until: string | undefined;
+}
+
+/** For how long: so many sessions, or to a date. */
+export function HoldOrUntilMenu({ hold, until }: UntilProps) {
+  const navigate = useNavigate();
+  const choose = (changes: Readonly<Record<string, string | undefined>>) =>
+    void navigate(hrefNowWith({ ...changes, cell: undefined }), { preventScrollReset: true });
   return (
-    <InlineMenu
-      label="Held"
-      param="hold"
-      value={String(value)}
-      choices={sorted([0, 1, 5, 10, 21, 42, 63, 126, value]).map((h) => ({
-        value: String(h),
-        label: h === 0 ? "to the close of the day" : h === 1 ? "1 session" : `${h} sessions`,
-      }))}
-      also={{ until: undefined, cell: undefined }}
-    />
+    <WordPopover label="Held" shown={until === undefined ? sessionsWords(hold) : `to ${until}`} width="w-56">
+      {(close) => (
+        <>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              const typed = new FormData(event.currentTarget).get("until");
+              close();
+              choose({ until: typeof typed === "string" && typed !== "" ? typed : undefined });
+            }}
+          >
+            <DateField label="To a date" name="until" value={until ?? ""} />
+          </form>
+          <ChoiceList
+            label="Sessions held"
+            value={until === undefined ? String(hold) : ""}
+            choices={holdChoices(hold)}
+            onChoose={(next) => {
+              close();
+              choose({ hold: next, until: undefined });
+            }}
+          />
+        </>
+      )}
+    </WordPopover>
   );
+}
+
+const sessionsWords = (h: number) => (h === 0 ? "to the close of the day" : h === 1 ? "1 session" : `${h} sessions`);
+const holdChoices = (value: number) =>
+  sorted([0, 1, 5, 10, 21, 42, 63, 126, value]).map((h) => ({ value: String(h), label: sessionsWords(h) }));
+
+export function HoldMenu({ value }: { readonly value: number }) {
+  return <InlineMenu label="Held" param="hold" value={String(value)} choices={holdChoices(value)} />;
 }
 
 export function CostMenu({ value }: { readonly value: number }) {

@@ -4,7 +4,8 @@ import { paramsFromSearch } from "@server/ask/params-from-search";
 import { BEGINNING } from "@studies/trials/ready-scans";
 import { trialMembers } from "@studies/trials/trial-members";
 import { trials } from "@studies/trials/trials";
-import { askFor, findFor, openDesk } from "~/ask.server";
+import { directory } from "@studies/frame/directory";
+import { askFor, askLongFor, findFor, openDesk } from "~/ask.server";
 import { clauseNames } from "~/clause-names.server";
 import { hrefOf, useHere } from "~/here";
 import { listsNow } from "~/lists-now.server";
@@ -15,30 +16,34 @@ import { judgedTrials, savedTrials } from "~/saved-trials.server";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
+import { useLastSaid } from "~/ui/use-last-said";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { EpisodesMenu } from "./episodes-menu";
 import { EpisodesTable } from "./episodes-table";
 import { MembersPart } from "./members-part";
-import { BenchMenu, CostMenu, HoldMenu, SinceMenu, TopMenu } from "./plan-menus";
+import { BenchMenu, CostMenu, HoldOrUntilMenu, SinceMenu, TopMenu } from "./plan-menus";
+import { jobOrSaid } from "./job-or-said";
 import { SavedTrials } from "./saved-trials";
+import { Trying, TRYING } from "./trying";
 import { ViewMenu } from "./view-menu";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const params = paramsFromSearch(trials.params, search);
-  const answer = await askFor(request, trials, params);
+  const asked = await askLongFor(request, trials, params);
+  const { market, asOf } = await askFor(request, directory);
   const { db } = await openDesk();
   const [names, lists, systems, situations] = await Promise.all([
-    clauseNames(request, answer.market),
-    listsNow(request, answer.market, answer.asOf),
+    clauseNames(request, market),
+    listsNow(request, market, asOf),
     listItems(db, "timing-system"),
     listItems(db, "situation"),
   ]);
   const texts = search.has("scan") ? search.getAll("scan") : BEGINNING;
   const open = openCell(search.get("cell"), texts);
   const [offered, members] = await Promise.all([
-    offeredScans(request, answer.market, lists, names.groups),
+    offeredScans(request, market, lists, names.groups),
     open &&
       findFor(request, trialMembers, {
         ...paramsFromSearch(trialMembers.params, search),
@@ -47,13 +52,12 @@ export async function loader({ request }: Route.LoaderArgs) {
       }),
   ]);
   const here = <T extends { readonly body: { readonly market: string } }>(all: readonly T[]) =>
-    all.filter((one) => one.body.market === answer.market);
+    all.filter((one) => one.body.market === market);
   return {
-    reading: answer.reading,
-    market: answer.market,
-    saved: await savedTrials(answer.market),
-    judged: judgedTrials(request, answer.market),
-    answer: toWire(answer.result),
+    ...jobOrSaid(asked),
+    ...{ market, asOf },
+    saved: await savedTrials(market),
+    judged: judgedTrials(request, market),
     asked: trials.params.parse(params),
     scans: texts,
     open,
@@ -86,7 +90,8 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const wayBack = useWayBack();
   const { asked, scans, open } = loaderData;
-  const answer = fromWire<ResultOf<typeof trials>>(loaderData.answer);
+  const said = useLastSaid(loaderData.said);
+  const answer = said && fromWire<ResultOf<typeof trials>>(said.answer);
   const members =
     loaderData.members &&
     fromWire<{ reading: ReturnType<typeof trialMembers.reading>; answer: ResultOf<typeof trialMembers> }>(loaderData.members);
@@ -96,7 +101,7 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
   });
   return (
     <>
-      <Reading sentences={loaderData.reading} />
+      <Reading sentences={said?.reading ?? TRYING} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/trials", trialParams(search))}>
         <ViewMenu value="moments" scan={scans[0]} />: buy <TopMenu value={asked.top} /> at the first open after{" "}
         <EpisodesMenu
@@ -106,7 +111,7 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
               ? `each of ${asked.number} sessions`
               : asked.at === "dates"
                 ? "typed dates"
-                : `each ${answer.episode.one}`
+                : `each ${answer?.episode.one ?? "moment"}`
           }
           systems={loaderData.systems}
           situations={loaderData.situations}
@@ -114,13 +119,13 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
         {asked.at !== "sessions" && asked.at !== "dates" && (
           <>
             {" "}
-            since <SinceMenu value={asked.from} asOf={answer.asOf} />
+            since <SinceMenu value={asked.from} asOf={loaderData.asOf} />
           </>
         )}
-        , hold <HoldMenu value={asked.hold} />, against{" "}
+        , hold <HoldOrUntilMenu hold={asked.hold} until={asked.until} />, against{" "}
         <BenchMenu
           value={asked.bench}
-          name={answer.benchmark}
+          name={answer?.benchmark ?? "its benchmark"}
           instruments={loaderData.tickers.filter((i) => i.kind === "index")}
         />
         ,{" "}
@@ -135,21 +140,24 @@ export default function Trials({ loaderData }: Route.ComponentProps) {
         />
         , <CostMenu value={asked.cost} />.
       </ControlSentence>
-      {answer.episodes.length === 0 || answer.rows.length === 0 ? (
-        <p data-main tabIndex={-1} className="mt-4 max-w-xl text-soft">
-          {answer.rows.length === 0
-            ? "No scan is there to be tried."
-            : "Choose other moments, or an earlier beginning; the first years of a market have neither lanes nor Pressure."}
-        </p>
-      ) : (
-        <EpisodesTable
-          answer={answer}
-          scans={scans}
-          offered={loaderData.offered}
-          open={open}
-          lastDay={search.get("moments") ?? undefined}
-        />
-      )}
+      <Trying job={loaderData.job} what="The trial">
+        {answer &&
+          (answer.episodes.length === 0 || answer.rows.length === 0 ? (
+            <p data-main tabIndex={-1} className="mt-4 max-w-xl text-soft">
+              {answer.rows.length === 0
+                ? "No scan is there to be tried."
+                : "Choose other moments, or an earlier beginning; the first years of a market have neither lanes nor Pressure."}
+            </p>
+          ) : (
+            <EpisodesTable
+              answer={answer}
+              scans={scans}
+              offered={loaderData.offered}
+              open={open}
+              lastDay={search.get("moments") ?? undefined}
+            />
+          ))}
+      </Trying>
       {members && <MembersPart {...members} />}
       <SavedTrials view="moments" market={loaderData.market} saved={loaderData.saved} judged={loaderData.judged} />
     </>

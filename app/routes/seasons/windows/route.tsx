@@ -1,4 +1,3 @@
-import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { START_DAYS } from "@core/seasons/start-days";
 import { paramsFromSearch } from "@server/ask/params-from-search";
@@ -16,6 +15,7 @@ import { useWayBack } from "~/opener";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
+import { useLastSaid } from "~/ui/use-last-said";
 import { WaitForJob } from "~/ui/wait-for-job";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -55,10 +55,7 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   useKeys({ Backspace: () => wayBack(undefined) });
   const { job, groups, about } = loaderData;
-  // While another search is under way the last one stays in view.
-  const [last, setLast] = useState(loaderData.said);
-  if (loaderData.said && last !== loaderData.said) setLast(loaderData.said);
-  const said = loaderData.said ?? last;
+  const said = useLastSaid(loaderData.said);
   const answer = said && fromWire<Answer>(said.answer);
   const picked = search.getAll("pick");
   const asked = Object.fromEntries([...new Set(search.keys())].map((name) => [name, search.getAll(name)]));

@@ -4,7 +4,8 @@ import { paramsFromSearch } from "@server/ask/params-from-search";
 import { STRONGEST } from "@studies/trials/ready-scans";
 import { walkForward } from "@studies/trials/walk-forward";
 import { count, percent, signedPercent } from "@studies/words/words";
-import { askFor } from "~/ask.server";
+import { directory } from "@studies/frame/directory";
+import { askFor, askLongFor } from "~/ask.server";
 import { clauseNames } from "~/clause-names.server";
 import { hrefOf, useHere } from "~/here";
 import { listsNow } from "~/lists-now.server";
@@ -21,27 +22,30 @@ import { Explained } from "~/ui/term";
 import { useKeys } from "~/ui/use-keys";
 import { useWidth } from "~/ui/use-width";
 import { YearBars } from "~/ui/year-bars";
-import { fromWire, toWire, type ResultOf } from "~/wire";
+import { useLastSaid } from "~/ui/use-last-said";
+import { fromWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BenchMenu, CostMenu, HoldMenu, SinceMenu, TopMenu } from "../plan-menus";
 import { ScansMenu } from "../scans-menu";
 import { paramsOfTriedScan } from "../tried-scan";
+import { jobOrSaid } from "../job-or-said";
 import { SavedTrials } from "../saved-trials";
+import { Trying, TRYING } from "../trying";
 import { ViewMenu } from "../view-menu";
 import { WeekHistograms } from "./week-histograms";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const params = paramsFromSearch(walkForward.params, search);
-  const answer = await askFor(request, walkForward, params);
-  const names = await clauseNames(request, answer.market);
-  const offered = await offeredScans(request, answer.market, await listsNow(request, answer.market, answer.asOf), names.groups);
+  const asked = await askLongFor(request, walkForward, params);
+  const { market, asOf } = await askFor(request, directory);
+  const names = await clauseNames(request, market);
+  const offered = await offeredScans(request, market, await listsNow(request, market, asOf), names.groups);
   return {
-    reading: answer.reading,
-    market: answer.market,
-    saved: await savedTrials(answer.market),
-    judged: judgedTrials(request, answer.market),
-    answer: toWire(answer.result),
+    ...jobOrSaid(asked),
+    ...{ market, asOf },
+    saved: await savedTrials(market),
+    judged: judgedTrials(request, market),
     asked: walkForward.params.parse(params),
     scan: search.get("scan") ?? STRONGEST,
     offered,
@@ -59,85 +63,100 @@ export default function Weeks({ loaderData }: Route.ComponentProps) {
   const [search] = useSearchParams();
   const wayBack = useWayBack();
   const { asked, scan, offered } = loaderData;
-  const answer = fromWire<Answer>(loaderData.answer);
+  const said = useLastSaid(loaderData.said);
+  const answer = said && fromWire<Answer>(said.answer);
   useKeys({ Backspace: () => wayBack(undefined) });
-  const box = useRef<HTMLDivElement>(null);
-  const width = useWidth(box, 620);
-  const { records, hold } = answer;
   return (
     <>
-      <Reading sentences={loaderData.reading} />
+      <Reading sentences={said?.reading ?? TRYING} />
       <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/walk-forward", trialParams(search))}>
         <ViewMenu value="weeks" scan={scan} />: buy <TopMenu value={asked.top} /> of{" "}
-        <ScansMenu isOne offered={offered} scans={[scan]} shown={answer.name} /> at the first open after every week since{" "}
-        <SinceMenu value={asked.from} asOf={answer.asOf} />, hold <HoldMenu value={asked.hold} />, against{" "}
+        <ScansMenu isOne offered={offered} scans={[scan]} shown={answer?.name ?? "the scan"} /> at the first open after every week
+        since <SinceMenu value={asked.from} asOf={loaderData.asOf} />, hold <HoldMenu value={asked.hold} />, against{" "}
         <BenchMenu
           value={asked.bench}
-          name={answer.benchmark}
+          name={answer?.benchmark ?? "its benchmark"}
           instruments={loaderData.tickers.filter((i) => i.kind === "index")}
         />
         , <CostMenu value={asked.cost} />.
       </ControlSentence>
-      {records.excess.weeks === 0 ? (
-        <p data-main tabIndex={-1} className="mt-4 max-w-xl text-soft">
-          Choose a shorter hold, an earlier beginning, or a scan that lets more pass.
-        </p>
-      ) : (
-        <>
-          <WeekHistograms answer={answer} />
-          <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-8 xl:grid-cols-[minmax(0,1fr)_minmax(0,440px)]">
-            <div ref={box}>
-              <h2 className="heading">Against all members, mean of each year’s weeks</h2>
-              <YearBars years={answer.years.map((y) => ({ year: y.name, ...y.beyond }))} width={width} />
-              <p className="mt-1 text-[12px] text-soft">
-                {count(answer.cases, "purchase")} of{" "}
-                <Link to={hrefOf(here, "/screen", paramsOfTriedScan(scan))} className="figure-link">
-                  {answer.name}
-                </Link>{" "}
-                among {answer.universe}: <Explained text={answer.sentence} />.
-                {answer.empty > 0 && ` In ${count(answer.empty, "week")} nothing was bought; they are left out.`}
-                {hold > 5 && " Holds of neighbouring weeks overlap, which the intervals take into account."}
-              </p>
-            </div>
-            <div>
-              <h2 className="heading mb-1">
-                <Explained text="By the regime at the selection" />
-              </h2>
-              <PlainTable
-                caption="By the regime at the selection"
-                rows={[{ name: "all weeks", ...records }, ...answer.regimes]}
-                rowKey={(r) => r.name}
-                columns={[
-                  {
-                    key: "name",
-                    label: "",
-                    spoken: "regime",
-                    title: (r) => explanationsOf(r.name),
-                    cell: (r) => r.name || "not known yet",
-                  },
-                  { key: "weeks", label: "weeks", cell: (r) => r.excess.weeks.toLocaleString("en-GB") },
-                  { key: "excess", label: "against index", about: "Mean after cost", cell: (r) => <Figure record={r.excess} /> },
-                  { key: "beyond", label: "against all", about: "Mean before cost", cell: (r) => <Figure record={r.beyond} /> },
-                  {
-                    key: "ahead",
-                    label: "ahead",
-                    about: "Share of the weeks ahead of all members",
-                    cell: (r) => percent(r.beyond.ahead, 0),
-                  },
-                  {
-                    key: "worst",
-                    label: "worst",
-                    about: "Lowest excess over the index",
-                    cellClassName: "text-soft",
-                    cell: (r) => signedPercent(r.excess.worst),
-                  },
-                ]}
-              />
-            </div>
-          </div>
-        </>
-      )}
+      <Trying job={loaderData.job} what="The trial">
+        {answer && <Record answer={answer} scan={scan} />}
+      </Trying>
       <SavedTrials view="weeks" market={loaderData.market} saved={loaderData.saved} judged={loaderData.judged} />
+    </>
+  );
+}
+
+interface RecordProps {
+  readonly answer: Answer;
+  /** Text of the scan. */
+  readonly scan: string;
+}
+
+/** The distribution of the weeks, and their means by year and by regime. */
+function Record({ answer, scan }: RecordProps) {
+  const here = useHere();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box, 620);
+  const { records, hold } = answer;
+  return records.excess.weeks === 0 ? (
+    <p data-main tabIndex={-1} className="mt-4 max-w-xl text-soft">
+      Choose a shorter hold, an earlier beginning, or a scan that lets more pass.
+    </p>
+  ) : (
+    <>
+      <WeekHistograms answer={answer} />
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-8 xl:grid-cols-[minmax(0,1fr)_minmax(0,440px)]">
+        <div ref={box}>
+          <h2 className="heading">Against all members, mean of each year’s weeks</h2>
+          <YearBars years={answer.years.map((y) => ({ year: y.name, ...y.beyond }))} width={width} />
+          <p className="mt-1 text-[12px] text-soft">
+            {count(answer.cases, "purchase")} of{" "}
+            <Link to={hrefOf(here, "/screen", paramsOfTriedScan(scan))} className="figure-link">
+              {answer.name}
+            </Link>{" "}
+            among {answer.universe}: <Explained text={answer.sentence} />.
+            {answer.empty > 0 && ` In ${count(answer.empty, "week")} nothing was bought; they are left out.`}
+            {hold > 5 && " Holds of neighbouring weeks overlap, which the intervals take into account."}
+          </p>
+        </div>
+        <div>
+          <h2 className="heading mb-1">
+            <Explained text="By the regime at the selection" />
+          </h2>
+          <PlainTable
+            caption="By the regime at the selection"
+            rows={[{ name: "all weeks", ...records }, ...answer.regimes]}
+            rowKey={(r) => r.name}
+            columns={[
+              {
+                key: "name",
+                label: "",
+                spoken: "regime",
+                title: (r) => explanationsOf(r.name),
+                cell: (r) => r.name || "not known yet",
+              },
+              { key: "weeks", label: "weeks", cell: (r) => r.excess.weeks.toLocaleString("en-GB") },
+              { key: "excess", label: "against index", about: "Mean after cost", cell: (r) => <Figure record={r.excess} /> },
+              { key: "beyond", label: "against all", about: "Mean before cost", cell: (r) => <Figure record={r.beyond} /> },
+              {
+                key: "ahead",
+                label: "ahead",
+                about: "Share of the weeks ahead of all members",
+                cell: (r) => percent(r.beyond.ahead, 0),
+              },
+              {
+                key: "worst",
+                label: "worst",
+                about: "Lowest excess over the index",
+                cellClassName: "text-soft",
+                cell: (r) => signedPercent(r.excess.worst),
+              },
+            ]}
+          />
+        </div>
+      </div>
     </>
   );
 }
