@@ -5,6 +5,7 @@ import { model } from "@studies/trials/rebalanced-model";
 import { trials } from "@studies/trials/trials";
 import { walkForward } from "@studies/trials/walk-forward";
 import type { TrialView } from "@studies/trials/trial-views";
+import { count } from "@studies/words/words";
 import { findFor, openDesk } from "./ask.server";
 
 type Trial = ItemBody<"trial">;
@@ -42,6 +43,8 @@ export async function judgedTrials(request: Request, market: string, view?: Tria
   return Promise.all(saved.map(async ({ name, body }) => ({ name, body, ...((await judged(request, body)) ?? NOTHING) })));
 }
 
+const weeksWords = (n: number) => (n === 0 ? "no week yet" : count(n, "week"));
+
 const NOTHING = { of: "nothing at this date", excess: single(NaN), beyond: single(NaN), due: undefined };
 
 async function judged(request: Request, { view, params }: Trial): Promise<Omit<JudgedTrial, "name" | "body"> | undefined> {
@@ -54,7 +57,7 @@ async function judged(request: Request, { view, params }: Trial): Promise<Omit<J
       const best = rows.filter((r) => r.averages.n > 0).sort((a, b) => b.averages.beyond - a.averages.beyond)[0];
       const which = rows.length > 1 && best ? `, the best of ${rows.length}: ${best.name}` : "";
       return {
-        of: `${episodes.length} ${episodes.length === 1 ? episode.one : episode.many}${which}`,
+        of: `${episodes.length === 0 ? `no ${episode.one} yet` : count(episodes.length, episode.one, episode.many)}${which}`,
         excess: single(best?.averages.excess ?? NaN),
         beyond: single(best?.averages.beyond ?? NaN),
         due: undefined,
@@ -65,7 +68,7 @@ async function judged(request: Request, { view, params }: Trial): Promise<Omit<J
       if (!said) return undefined;
       const { excess, beyond } = said.result.records;
       return {
-        of: `${excess.weeks.toLocaleString("en-GB")} weeks of ${said.result.name}`,
+        of: `${weeksWords(excess.weeks)} of ${said.result.name}`,
         excess: { value: excess.mean, interval: excess.interval },
         beyond: { value: beyond.mean, interval: beyond.interval },
         due: undefined,
@@ -76,7 +79,7 @@ async function judged(request: Request, { view, params }: Trial): Promise<Omit<J
       const all = said?.result.rows.at(-1);
       if (!said || !all) return undefined;
       return {
-        of: `${said.result.weeks.toLocaleString("en-GB")} weeks through ${said.result.gates.length === 1 ? "1 gate" : `${said.result.gates.length} gates`}`,
+        of: `${weeksWords(said.result.weeks)} through ${count(said.result.gates.length, "gate")}`,
         excess: { value: all.excess.mean, interval: all.excess.interval },
         beyond: { value: all.beyond.mean, interval: all.beyond.interval },
         due: undefined,

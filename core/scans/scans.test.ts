@@ -5,7 +5,6 @@ import {
   percentileRanks,
   rankedBy,
   scanHits,
-  scanSelections,
   studentT,
   type MeasureUse,
   type ScannedInstrument,
@@ -95,7 +94,6 @@ describe("a scan through history", () => {
                     [Math.min(n - 1, b + 3), n - 1],
                   ],
           truth: truthOf(Int8Array.from({ length: n }, () => Math.floor(random() * 3) - 1)),
-          results: Float64Array.from({ length: n }, () => (random() < 0.2 ? NaN : random() - 0.5)),
         };
       });
       const isMember = ({ runs }: ScannedInstrument, s: number) => runs.some(([from, to]) => from <= s && s <= to);
@@ -105,19 +103,6 @@ describe("a scan through history", () => {
         expect(hits.members[s]).toBe(members.length);
         expect(hits.passed[s]).toBe(members.filter((i) => truthAt(i.truth, s) === 1).length);
       }
-      const at = Int32Array.from({ length: 14 }, (_, k) => 5 * k);
-      const expected = [...at].flatMap((session) => {
-        const bought = instruments.filter((i) => isMember(i, session) && !Number.isNaN(i.results[session]));
-        const passed = bought.filter((i) => truthAt(i.truth, session) === 1);
-        const mean = (of: ScannedInstrument[]) => of.reduce((sum, i) => sum + i.results[session]!, 0) / of.length;
-        return passed.length === 0 ? [] : [{ session, bought: passed.length, made: mean(passed), base: mean(bought) }];
-      });
-      const found = scanSelections(instruments, at);
-      expect(found.map(({ session, bought }) => [session, bought])).toEqual(expected.map((e) => [e.session, e.bought]));
-      found.forEach((f, k) => {
-        expect(f.made).toBeCloseTo(expected[k]!.made, 12);
-        expect(f.base).toBeCloseTo(expected[k]!.base, 12);
-      });
     }
   });
 });

@@ -1,25 +1,12 @@
-import {
-  blockInterval,
-  blockOfWeeks,
-  isoDate,
-  mean,
-  median,
-  resultsOf,
-  samplesOf,
-  scanHits,
-  scanSelections,
-  withoutOff,
-  yearOf,
-  type Selection,
-  type TradePlan,
-} from "@core";
+import { isoDate, returnsOfMembers, scanHits, selectionReturns, selections, withoutOff } from "@core";
 import { z } from "zod";
 import { regimeColumns } from "@studies/columns/regime";
 import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOfColumns } from "@studies/table";
+import { madeAt, truthRow, universeAt } from "@studies/trials/scan-at";
+import { weeklyRecord, weeksByYear, weeksHeld, type WeeklyRecord } from "@studies/trials/weekly-record";
 import { count, none, signedPercent } from "@studies/words/words";
-import { universeOf } from "./universe";
 
 /** How many of a universe have passed a scan on each session, and what they made beyond the rest of it. */
 export const hitsOfScan = defineStudy({
@@ -37,39 +24,50 @@ export const hitsOfScan = defineStudy({
     { when: "its return over 21 sessions is above 10%", for: "sector:$sector", hold: 5 },
   ],
   ask(market, params) {
+    const { hold } = params;
+    const weeks = weeksHeld(market, hold, { from: -Infinity, to: Infinity });
+    const universe = universeAt(market, params.for, weeks);
     const rule = withoutOff(params.when);
-    const plan: TradePlan = { entry: "next open", hold: params.hold, exit: "close", side: 1, costBp: 0 };
-    const instruments = universeOf(market, params.for)
-      .ever()
-      .map(({ conditions, runs }) => ({
-        runs,
-        truth: conditions.truth(rule, "close"),
-        results: resultsOf(conditions.series.bars, plan),
-      }));
-    const { passed, members } = scanHits(instruments, market.t + 1);
-    const weeks = samplesOf(market.sessions, market.t, "weekly");
-    const over = weeks.inProgress ? weeks.sessions.subarray(0, -1) : weeks.sessions;
-    const selections = scanSelections(instruments, over);
-    const directions = market.perSession(regimeColumns);
-    const isLikeNow = ({ session }: Selection) =>
-      directions.direction[market.t]! >= 0 &&
-      directions.direction[session] === directions.direction[market.t] &&
-      directions.volatility[session] === directions.volatility[market.t];
+    const truths = universe.candidates.map(({ conditions }) => conditions.truth(rule, "close"));
+    const { passed, members } = scanHits(
+      universe.candidates.map(({ runs }, i) => ({ runs, truth: truths[i]! })),
+      market.t + 1,
+    );
+    const made = madeAt(
+      universe,
+      weeks.map((s) => s + 1 + hold),
+    );
+    const passes = truths.map((truth) => truthRow(truth, weeks));
+    const { bought, gross } = selectionReturns(made, selections(weeks.length, { members: universe.members, passes }));
+    const base = returnsOfMembers(made, universe.members).gross;
+    const places = Array.from(weeks.keys()).filter((k) => bought[k]! > 0);
+    const at = Int32Array.from(places, (k) => weeks[k]!);
+    const recordOf = (own: readonly number[]): HitsRecord => ({
+      ...weeklyRecord(
+        Float64Array.from(own, (j) => gross[places[j]!]! - base[places[j]!]!),
+        hold,
+      ),
+      cases: own.reduce((sum, j) => sum + bought[places[j]!]!, 0),
+    });
+    const { direction, volatility } = market.perSession(regimeColumns);
+    const isLikeNow = (s: number) =>
+      direction[market.t]! >= 0 && direction[s] === direction[market.t] && volatility[s] === volatility[market.t];
     const first = members.findIndex((n) => n > 0);
     const now = passed[market.t]!;
     const since = passed.subarray(Math.max(0, first));
+    const all = places.map((_, j) => j);
     return {
       asOf: market.asOf,
-      hold: params.hold,
+      hold,
       days: market.sessions,
       passed,
       members,
       now,
       /** Share of the sessions since there were members on which fewer passed. */
       fewer: since.length === 0 ? NaN : since.filter((n) => n < now).length / since.length,
-      record: recordOf(selections, params.hold),
-      likeNow: recordOf(selections.filter(isLikeNow), params.hold),
-      years: yearsOf(selections, market.sessions, params.hold),
+      record: recordOf(all),
+      likeNow: recordOf(all.filter((j) => isLikeNow(at[j]!))),
+      years: weeksByYear(market, at).map(({ name, places: own }) => ({ year: name, ...recordOf(own) })),
     };
   },
   reading: (r) => readingOf(r),
@@ -81,40 +79,9 @@ export const hitsOfScan = defineStudy({
     ]),
 });
 
-/** What the selections of some weeks made beyond all members at the same moments. */
-export interface HitsRecord {
-  /** Weeks, and purchases on them. */
-  readonly weeks: number;
+/** What those that passed in some weeks made beyond all members at the same moments, with the purchases of these weeks. */
+export interface HitsRecord extends WeeklyRecord {
   readonly cases: number;
-  /** Of the weekly excess: its mean with the interval, its median, and the share of weeks above 0. */
-  readonly mean: number;
-  readonly interval: readonly [number, number];
-  readonly median: number;
-  readonly ahead: number;
-}
-
-function recordOf(selections: readonly Selection[], hold: number): HitsRecord {
-  const excess = Float64Array.from(selections, (s) => s.made - s.base);
-  const n = excess.length;
-  return {
-    weeks: n,
-    cases: selections.reduce((sum, s) => sum + s.bought, 0),
-    mean: n === 0 ? NaN : mean(excess),
-    interval: blockInterval(excess, blockOfWeeks(hold)),
-    median: n === 0 ? NaN : median(excess),
-    ahead: n === 0 ? NaN : excess.filter((x) => x > 0).length / n,
-  };
-}
-
-function yearsOf(selections: readonly Selection[], days: Int32Array, hold: number) {
-  const years = [...new Set(selections.map((s) => yearOf(days[s.session]!)))];
-  return years.map((year) => ({
-    year,
-    ...recordOf(
-      selections.filter((s) => yearOf(days[s.session]!) === year),
-      hold,
-    ),
-  }));
 }
 
 interface Told {

@@ -73,9 +73,14 @@ export function gateRows(universe: UniverseAt, found: readonly GateAt[], asked: 
   const through = (places: readonly number[]): Through => {
     // None, each alone, and those in order.
     asked.tell?.(done++ / (2 * gates.length + 1));
-    const passes = members.map((own, i) =>
-      own.map((is, k) => (is === 1 && places.every((g) => found[g]!.passes[i]![k] === 1) ? 1 : 0)),
-    );
+    const passes = members.map((own, i) => {
+      const row = own.slice();
+      for (const g of places) {
+        const through = found[g]!.passes[i]!;
+        for (let k = 0; k < row.length; k++) row[k]! &= through[k]!;
+      }
+      return row;
+    });
     const { bought, gross } = selectionReturns(made, selections(at.length, { members, passes, ranked: asked.ranked }));
     return {
       bought,

@@ -33,11 +33,14 @@ export function gateAt(market: Market, { level, when }: Gate, universe: Universe
   const passes = candidates.map((one, i) => {
     const truth =
       level === "stock" ? one.conditions.truth(rule, "close") : truthFor(level === "market" ? "" : one.instrument[level]);
-    return Uint8Array.from(at, (s, k) => {
-      const is = truth ? truthAt(truth, s) : -1;
+    const row = new Uint8Array(at.length);
+    if (!truth) return row;
+    for (let k = 0; k < row.length; k++) {
+      const is = truthAt(truth, at[k]!);
       if (is >= 0 && members[i]![k] === 1) known[k] = 1;
-      return is === 1 ? 1 : 0;
-    });
+      if (is === 1) row[k] = 1;
+    }
+    return row;
   });
   return { passes, known };
 }

@@ -1,19 +1,9 @@
-import {
-  measuresOfRanking,
-  rankedBy,
-  saleOf,
-  selections,
-  truthAt,
-  withoutOff,
-  type MeasureUse,
-  type Rule,
-  type Truth,
-} from "@core";
+import { measuresOfRanking, rankedBy, saleOf, selections, withoutOff, type MeasureUse, type Rule, type Truth } from "@core";
 import { measureText, rankingOfText } from "@studies/conditions/measure-text";
 import { measureValues } from "@studies/conditions/measure-values";
 import type { TellShare } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
-import { universeOf, type Scanned, type UniverseOf } from "@studies/scans/universe";
+import { universeOf, type Universe, type UniverseOf } from "@studies/scans/universe";
 import type { TriedScan } from "./trial-params";
 
 /** A universe on some sessions, with all that ever belonged to it, in the order of their tickers. */
@@ -21,7 +11,7 @@ export interface UniverseAt {
   readonly name: string;
   readonly of: UniverseOf;
   readonly at: Int32Array;
-  readonly candidates: readonly Scanned[];
+  readonly candidates: ReturnType<Universe["ever"]>;
   /** By candidate, a row of those sessions: 1 where it is a member. */
   readonly members: readonly Uint8Array[];
 }
@@ -29,7 +19,7 @@ export interface UniverseAt {
 export function universeAt(market: Market, key: string, at: Int32Array): UniverseAt {
   const universe = universeOf(market, key);
   const ever = universe.ever();
-  const members = ever.map(({ runs }) => Uint8Array.from(at, (s) => (runs.some(([from, to]) => from <= s && s <= to) ? 1 : 0)));
+  const members = ever.map(({ runs }) => membersRow(runs, at));
   return { name: universe.name, of: universe.of, at, candidates: ever, members };
 }
 
@@ -41,8 +31,22 @@ export function passesAt({ candidates, at }: UniverseAt, rule: Rule, tell?: Tell
   });
 }
 
-export function truthRow(truth: Truth, at: Int32Array): Uint8Array {
-  return Uint8Array.from(at, (s) => (truthAt(truth, s) === 1 ? 1 : 0));
+/** 1 on the sessions on which a truth is, 0 where it is not or is not known. `Uint8Array.from` takes ten times as long. */
+export function truthRow({ yes }: Truth, at: Int32Array): Uint8Array {
+  const row = new Uint8Array(at.length);
+  for (let k = 0; k < at.length; k++) row[k] = (yes[at[k]! >> 5]! >>> (at[k]! & 31)) & 1;
+  return row;
+}
+
+/** 1 on the sessions that lie in a run, both ascending. */
+function membersRow(runs: readonly (readonly [number, number])[], at: Int32Array): Uint8Array {
+  const row = new Uint8Array(at.length);
+  for (let k = 0, r = 0; k < at.length; k++) {
+    while (r < runs.length && runs[r]![1] < at[k]!) r++;
+    if (r === runs.length) break;
+    row[k] = runs[r]![0] <= at[k]! ? 1 : 0;
+  }
+  return row;
 }
 
 /** What the candidates of a universe are ranked by on its sessions; weighted ranks are those among its members then. */
@@ -54,7 +58,9 @@ export function ranksAt({ candidates, members, at }: UniverseAt, rank: string, t
       candidates.map(({ conditions }, i) => {
         tell?.(i / candidates.length);
         const values = measureValues(conditions.series, use);
-        return Float64Array.from(at, (s) => values[s]!);
+        const row = new Float64Array(at.length);
+        for (let k = 0; k < row.length; k++) row[k] = values[at[k]!]!;
+        return row;
       }),
     ]),
   );
@@ -110,6 +116,8 @@ export function selectedAt(universe: UniverseAt, { when, rank, order }: TriedSca
 export function madeAt({ candidates, at }: UniverseAt, exits: Int32Array): Float64Array[] {
   return candidates.map(({ conditions }) => {
     const { bars } = conditions.series;
-    return Float64Array.from(at, (s, k) => saleOf(bars, s + 1, exits[k]!)?.gross ?? NaN);
+    const row = new Float64Array(at.length);
+    for (let k = 0; k < row.length; k++) row[k] = saleOf(bars, at[k]! + 1, exits[k]!)?.gross ?? NaN;
+    return row;
   });
 }

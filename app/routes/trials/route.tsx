@@ -31,7 +31,6 @@ import { ViewMenu } from "./view-menu";
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const params = paramsFromSearch(trials.params, search);
-  const asked = await askLongFor(request, trials, params);
   const { market, asOf } = await askFor(request, directory);
   const { db } = await openDesk();
   const [names, lists, systems, situations] = await Promise.all([
@@ -53,6 +52,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   ]);
   const here = <T extends { readonly body: { readonly market: string } }>(all: readonly T[]) =>
     all.filter((one) => one.body.market === market);
+  // Begun last, so that the page is there to wait for it.
+  const asked = await askLongFor(request, trials, params);
   return {
     ...jobOrSaid(asked),
     ...{ market, asOf },

@@ -32,10 +32,11 @@ export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const universe = universeFrom(search);
   const params = { ...paramsFromSearch(gates.params, search), for: universe };
-  const asked = await askLongFor(request, gates, params);
   const { market, asOf } = await askFor(request, directory);
   const names = await clauseNames(request, market);
   const lists = await listsNow(request, market, asOf);
+  // Begun last, so that the page is there to wait for it.
+  const asked = await askLongFor(request, gates, params);
   return {
     ...jobOrSaid(asked),
     ...{ market, asOf },

@@ -37,10 +37,11 @@ import { WeekHistograms } from "./week-histograms";
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
   const params = paramsFromSearch(walkForward.params, search);
-  const asked = await askLongFor(request, walkForward, params);
   const { market, asOf } = await askFor(request, directory);
   const names = await clauseNames(request, market);
   const offered = await offeredScans(request, market, await listsNow(request, market, asOf), names.groups);
+  // Begun last, so that the page is there to wait for it.
+  const asked = await askLongFor(request, walkForward, params);
   return {
     ...jobOrSaid(asked),
     ...{ market, asOf },
