@@ -17,6 +17,7 @@ import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draf
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { isEmpty, ruleFrom, ruleText } from "~/ui/clause-editor/rule-text";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { RankMenu } from "~/ui/rank-menu";
 import { Reading } from "~/ui/reading";
 import { SaveItem } from "~/ui/save-item";
 import { UniverseMenu } from "~/ui/universe-menu";
@@ -26,7 +27,6 @@ import { fromWire, toWire, type ResultOf, type Wired } from "~/wire";
 import type { Route } from "./+types/route";
 import { ColumnsMenu } from "./columns-menu";
 import { HitsPart } from "./hits-part";
-import { RankMenu } from "./rank-menu";
 import { SavedScans } from "./saved-scans";
 import { RANK, scanOf, TOPS } from "./scan-params";
 import { ResultPart } from "./result-part";

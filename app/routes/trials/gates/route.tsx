@@ -1,5 +1,7 @@
 import { useSearchParams } from "react-router";
 import { paramsFromSearch } from "@server/ask/params-from-search";
+import { rankingOfText } from "@studies/conditions/measure-text";
+import { rankingWords } from "@studies/scans/scan-columns";
 import { WHOLE_MARKET } from "@studies/sets/group-key";
 import { gates } from "@studies/trials/gates";
 import { count, date } from "@studies/words/words";
@@ -12,7 +14,8 @@ import { listsNow } from "~/lists-now.server";
 import { useWayBack } from "~/opener";
 import { trialParams } from "~/saved-trials";
 import { judgedTrials, savedTrials } from "~/saved-trials.server";
-import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { ControlSentence } from "~/ui/inline-menu";
+import { RankMenu } from "~/ui/rank-menu";
 import { Reading } from "~/ui/reading";
 import { UniverseMenu } from "~/ui/universe-menu";
 import { useKeys } from "~/ui/use-keys";
@@ -27,6 +30,9 @@ import { Trying, TRYING } from "../trying";
 import { ViewMenu } from "../view-menu";
 import { GateList } from "./gate-list";
 import { GatesTable } from "./gates-table";
+
+const RANKS = ["strength", "trend", "overall", "value", "return_21", "return_63"];
+const wordsOf = (rank: string) => rankingWords(rankingOfText(rank));
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
@@ -44,6 +50,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     judged: judgedTrials(request, market),
     asked: gates.params.parse(params),
     words: gates.params.parse(params).gate.map(gateWords),
+    ranked: wordsOf(gates.params.parse(params).rank),
+    ranks: RANKS.map((rank) => ({ value: rank, label: wordsOf(rank) })),
     names,
     universe,
     universes: universesFor(parseHere(search).focus, lists, names.groups),
@@ -75,18 +83,7 @@ export default function Gates({ loaderData }: Route.ComponentProps) {
         {asked.top > 0 && (
           <>
             {" "}
-            by{" "}
-            <InlineMenu
-              label="Ranked by"
-              param="rank"
-              value={asked.rank}
-              choices={[...new Set(["strength", "trend", "overall", "value", "return_21", "return_63", asked.rank])].map(
-                (rank) => ({
-                  value: rank,
-                  label: RANKS[rank] ?? rank,
-                }),
-              )}
-            />
+            by <RankMenu rank={asked.rank} words={loaderData.ranked} choices={loaderData.ranks} />
           </>
         )}{" "}
         among{" "}
@@ -133,12 +130,3 @@ export default function Gates({ loaderData }: Route.ComponentProps) {
     </>
   );
 }
-
-const RANKS: Readonly<Record<string, string>> = {
-  strength: "Strength",
-  trend: "Trend",
-  overall: "Overall",
-  value: "Value",
-  return_21: "return over 21 sessions",
-  return_63: "return over 63 sessions",
-};

@@ -14,6 +14,7 @@ import { trialParams } from "~/saved-trials";
 import { judgedTrials, savedTrials } from "~/saved-trials.server";
 import { ChoiceList } from "~/ui/choice-list";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { RankMenu } from "~/ui/rank-menu";
 import { Reading } from "~/ui/reading";
 import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
@@ -112,16 +113,12 @@ export default function Models({ loaderData }: Route.ComponentProps) {
             { value: "lowest", label: "lowest" },
           ]}
         />{" "}
-        <InlineMenu
-          label="Measure"
+        <RankMenu
+          isMeasure
           param="by"
-          value={asked.by}
-          choices={[
-            ...new Set(["combined", "return_21", "return_63", "return_252", "smoothness", "historical volatility_63", asked.by]),
-          ].map((by) => ({
-            value: by,
-            label: MEASURES[by] ?? by,
-          }))}
+          rank={asked.by}
+          words={MEASURES[asked.by] ?? answer.by}
+          choices={Object.entries(MEASURES).map(([value, label]) => ({ value, label }))}
         />{" "}
         <InlineMenu
           label="Filter"

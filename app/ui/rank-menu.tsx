@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { CoreError } from "@core/core-error";
-import { rankingOfText } from "@studies/conditions/measure-text";
+import { measureOfText, rankingOfText } from "@studies/conditions/measure-text";
 import { hrefNowWith } from "~/here";
 import { ChoiceList } from "~/ui/choice-list";
 import { WordPopover } from "~/ui/word-popover";
@@ -12,14 +12,18 @@ interface Props {
   readonly words: string;
   /** What is offered: the columns, and what is ranked by most. */
   readonly choices: readonly { readonly value: string; readonly label: string }[];
+  /** Parameter of the address [rank]. */
+  readonly param?: string;
+  /** Whether it can be a measure only [no]. */
+  readonly isMeasure?: boolean;
 }
 
 /** By what is ranked: a measure that is offered, or a ratio or weighted ranks that are typed. */
-export function RankMenu({ rank, words, choices }: Props) {
+export function RankMenu({ rank, words, choices, param = "rank", isMeasure = false }: Props) {
   const navigate = useNavigate();
   const [typed, setTyped] = useState(rank);
   const [wrong, setWrong] = useState("");
-  const choose = (next: string) => void navigate(hrefNowWith({ rank: next }), { preventScrollReset: true });
+  const choose = (next: string) => void navigate(hrefNowWith({ [param]: next }), { preventScrollReset: true });
   return (
     <WordPopover label="Ranked by" shown={words} width="w-80">
       {(close) => (
@@ -27,7 +31,9 @@ export function RankMenu({ rank, words, choices }: Props) {
           <form
             onSubmit={(event) => {
               event.preventDefault();
-              const problem = problemOf(typed);
+              const problem = choices.some((c) => c.value === typed.trim())
+                ? ""
+                : problemOf(typed, isMeasure ? measureOfText : rankingOfText);
               setWrong(problem);
               if (problem !== "") return;
               close();
@@ -35,7 +41,7 @@ export function RankMenu({ rank, words, choices }: Props) {
             }}
           >
             <label className="block text-soft">
-              A measure, a ratio or weighted ranks
+              {isMeasure ? "A measure" : "A measure, a ratio or weighted ranks"}
               <input
                 className="control mt-1 w-full text-ink"
                 value={typed}
@@ -46,7 +52,9 @@ export function RankMenu({ rank, words, choices }: Props) {
                 }}
               />
             </label>
-            <p className="mt-1 text-[12px] text-soft">return_63, close/atr, 2*strength+trend</p>
+            <p className="mt-1 text-[12px] text-soft">
+              {isMeasure ? "return_63, smoothness, rsi_14" : "return_63, close/atr, 2*strength+trend"}
+            </p>
             {wrong !== "" && (
               <p role="alert" className="text-[12px] text-rust">
                 {wrong}
@@ -69,9 +77,9 @@ export function RankMenu({ rank, words, choices }: Props) {
 }
 
 /** What is wrong with a ranking that was typed; empty where nothing is. */
-function problemOf(text: string): string {
+function problemOf(text: string, read: (text: string) => unknown): string {
   try {
-    rankingOfText(text.trim());
+    read(text.trim());
     return "";
   } catch (error) {
     if (error instanceof CoreError) return error.message.replace(/^\w+: /, "");
