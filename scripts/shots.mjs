@@ -1,4 +1,4 @@
-// Makes docs/screenshots from the demo data: one picture of each main view at 1280x800.
+// Makes docs/screenshots from the demo data: one picture of each main view at 1280x800, or of those that are named.
 import { spawn, spawnSync } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
@@ -131,16 +131,19 @@ try {
           const screen = part.closest("#screen");
           screen.scrollTop += part.getBoundingClientRect().top - screen.getBoundingClientRect().top - 14;
         });
+    // What takes long has come.
+    await page.locator("#screen [aria-busy=true]").waitFor({ state: "detached", timeout: 60_000 });
     await page.waitForTimeout(1200);
     await page.screenshot({ path: path.join(folder, `${name}.png`) });
     console.log(`${name}.png`);
   };
   await draw(page);
   await keepLists(page);
-  for (const [name, place, below] of views) await shoot(name, place, below);
+  const named = process.argv.slice(2);
+  for (const [name, place, below] of views) if (named.length === 0 || named.includes(name)) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
   await page.locator("html.lamp").waitFor({ state: "attached" });
-  await shoot("today-lamp", "/");
+  if (named.length === 0 || named.includes("today-lamp")) await shoot("today-lamp", "/");
   await page.getByRole("button", { name: "Paper theme (light)" }).click();
   await page.locator("html:not(.lamp)").waitFor({ state: "attached" });
   await browser.close();
