@@ -46,7 +46,8 @@ export function EpisodesTable({ answer, scans, offered, open, lastDay }: Props) 
   const [active, setActive] = useRemembered<string>("cell in hand", "");
   const keyOf = (row: number, k: number) => `${row}.${episodes[k] ? isoDate(episodes[k].day) : ""}`;
   const isThere = rows.some((_, row) => shown.some((_, k) => keyOf(row, start + k) === active));
-  const inHand = isThere ? active : keyOf(0, end - 1);
+  // At first the scan that the reading speaks of.
+  const inHand = isThere ? active : keyOf(bestOf(rows), end - 1);
   const goTo = (last: number) =>
     void navigate(
       hrefNowWith({ moments: last >= episodes.length - 1 ? undefined : isoDate(episodes[Math.max(room - 1, last)]!.day) }),
@@ -259,6 +260,12 @@ const ABOUT = [
   "The lowest return after cost",
   "In how many of the episodes it was ahead of the benchmark",
 ];
+
+/** Place of the scan that did best beyond all members. */
+function bestOf(rows: readonly Row[]): number {
+  const beyond = rows.map(({ averages }) => (averages.n > 0 ? averages.beyond : -Infinity));
+  return beyond.indexOf(Math.max(...beyond));
+}
 
 /** A return is strongest in tint at about twice what is usual over so many sessions. */
 const fullOf = (held: number) => 0.012 * Math.sqrt(Math.max(1, held));
