@@ -48,6 +48,13 @@ test("by keyboard: three scans at the first re-entry after each wash-out, held 1
     await expect(line.locator("td").nth(-6)).toHaveText(signed(row.averages.net));
     await expect(line.locator("td").nth(-3)).toHaveText(signed(row.averages.beyond));
   }
+  // Arrows go on beyond what is in view, and the keyboard stays in the table.
+  await table.locator("button[data-cell][tabindex='0']").focus();
+  for (let k = 1; k < told.episodes.length; k++) {
+    await page.keyboard.press("ArrowLeft");
+    const day = isoOf(told.episodes.at(-1 - k)!.day);
+    await expect(page.locator(`button[data-cell$='.${day}']:focus`)).toBeVisible();
+  }
   // From a date on: only the episodes after it are left.
   await page.getByRole("button", { name: /^Since/ }).focus();
   await page.keyboard.press("Enter");

@@ -2,7 +2,7 @@ import type { Sentence } from "@studies/define-study";
 import { PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { count, date, list, percent, signedPercent } from "@studies/words/words";
 import type { HoldingRow } from "./model-columns";
-import type { ModelFigures } from "./rebalanced-model";
+import type { ModelFigures } from "./model-course";
 
 interface Told {
   readonly set: PeerSet;

@@ -1,18 +1,20 @@
-import { useRef, type KeyboardEvent } from "react";
-import { Link, useNavigate } from "react-router";
+import { useEffect, useRef, type KeyboardEvent } from "react";
+import { useNavigate } from "react-router";
 import { isoDate, yearOf } from "@core/columns/epoch-day";
 import type { trials } from "@studies/trials/trials";
-import { count, dayMonth, none, signedPercent } from "@studies/words/words";
-import { hrefNowWith, hrefOf, useHere } from "~/here";
+import { dayMonth, signedPercent } from "@studies/words/words";
+import { hrefNowWith } from "~/here";
 import type { OfferedScan } from "~/offered-scans.server";
 import { useRemembered } from "~/ui/remembered";
-import { signColour, tint } from "~/ui/tint";
+import { tint } from "~/ui/tint";
 import { useWidth } from "~/ui/use-width";
 import type { ResultOf } from "~/wire";
 import { EpisodeBars } from "./episode-bars";
+import { Averages, CellFigures, cellWords } from "./episode-cell";
+import { ScanHead } from "./scan-head";
 import { ScansMenu } from "./scans-menu";
 import { SpreadMark } from "./spread-mark";
-import { paramsOfTriedScan, scansNow } from "./tried-scan";
+import { scansNow } from "./tried-scan";
 
 type Answer = ResultOf<typeof trials>;
 type Row = Answer["rows"][number];
@@ -56,6 +58,15 @@ export function EpisodesTable({ answer, scans, offered, open, lastDay }: Props) 
         preventScrollReset: true,
       },
     );
+  const buttonOf = (key: string) => box.current?.querySelector<HTMLElement>(`[data-cell="${key}"]`);
+  // A cell that comes into view by its key takes the keyboard.
+  const focusNext = useRef<string>(undefined);
+  useEffect(() => {
+    const button = focusNext.current === undefined ? undefined : buttonOf(focusNext.current);
+    if (!button) return;
+    button.focus();
+    focusNext.current = undefined;
+  });
   const onKeyDown = (event: KeyboardEvent<HTMLButtonElement>, row: number, k: number) => {
     const steps: Partial<Record<string, readonly [number, number]>> = {
       ArrowLeft: [row, k - 1],
@@ -69,10 +80,14 @@ export function EpisodesTable({ answer, scans, offered, open, lastDay }: Props) 
     if (!to) return;
     event.preventDefault();
     const [r, c] = [Math.max(0, Math.min(rows.length - 1, to[0])), Math.max(0, Math.min(episodes.length - 1, to[1]))];
-    const button = box.current?.querySelector<HTMLElement>(`[data-cell="${keyOf(r, c)}"]`);
-    setActive(keyOf(r, c));
+    const key = keyOf(r, c);
+    const button = buttonOf(key);
+    setActive(key);
     if (button) button.focus();
-    else goTo(c < start ? c + room - 1 : c);
+    else {
+      focusNext.current = key;
+      goTo(c < start ? c + room - 1 : c);
+    }
   };
   return (
     <div ref={box} data-main className="overflow-hidden">
@@ -269,83 +284,3 @@ function bestOf(rows: readonly Row[]): number {
 
 /** A return is strongest in tint at about twice what is usual over so many sessions. */
 const fullOf = (held: number) => 0.012 * Math.sqrt(Math.max(1, held));
-
-function ScanHead({
-  row,
-  text,
-  isAlone,
-  onRemove,
-}: {
-  readonly row: Row;
-  readonly text: string | undefined;
-  readonly isAlone: boolean;
-  readonly onRemove: () => void;
-}) {
-  const here = useHere();
-  return (
-    <th
-      scope="row"
-      className="border-b border-rule/70 py-0.5 pr-2 pl-1 text-left font-normal"
-      title={`${row.sentence}; of ${row.universe}`}
-    >
-      <span className="flex items-baseline gap-1.5">
-        <Link
-          to={hrefOf(here, "/screen", text === undefined ? {} : paramsOfTriedScan(text))}
-          className="min-w-0 flex-1 truncate font-semibold hover:text-indigo"
-        >
-          {row.name}
-        </Link>
-        {!isAlone && (
-          <button
-            type="button"
-            className="min-h-6 min-w-6 shrink-0 text-[12px] text-soft hover:text-rust"
-            aria-label={`Take out ${row.name}`}
-            onClick={onRemove}
-          >
-            ×
-          </button>
-        )}
-      </span>
-      <span className="block truncate text-[12px] leading-[14px] text-soft">{row.universe}</span>
-    </th>
-  );
-}
-
-type Cell = Row["cells"][number];
-
-function CellFigures({ cell }: { readonly cell: Cell }) {
-  if (cell.state === "waiting") return <span className="text-[12px] text-soft">waits</span>;
-  if (cell.bought === 0) return <span className="text-soft">–</span>;
-  const isOver = cell.state === "finished";
-  return (
-    <>
-      <b className={isOver ? "font-semibold" : "font-normal italic"}>{signedPercent(cell.net)}</b>
-      <br />
-      <span className="text-[12px]">{isOver ? signedPercent(cell.excess) : "so far"}</span>
-    </>
-  );
-}
-
-function Averages({ row: { averages }, hold }: { readonly row: Row; readonly hold: number }) {
-  const { n, net, excess, beyond, worst, ahead } = averages;
-  const cell = "border-b border-rule/70 pr-1 text-right";
-  const year = n === 0 || hold === 0 ? NaN : Math.max(0, 1 + net) ** (252 / hold) - 1;
-  return (
-    <>
-      <td className={`${cell} font-semibold`}>{signedPercent(net)}</td>
-      <td className={`${cell} ${hold < 21 ? "text-soft italic" : ""}`}>{signedPercent(year, 0)}</td>
-      <td className={`${cell} ${signColour(excess)}`}>{signedPercent(excess)}</td>
-      <td className={`${cell} font-semibold ${signColour(beyond)}`}>{signedPercent(beyond)}</td>
-      <td className={cell}>{signedPercent(worst)}</td>
-      <td className={cell}>{n === 0 ? "–" : `${none(Math.round(ahead * n))} of ${n}`}</td>
-    </>
-  );
-}
-
-function cellWords(name: string, { episodes, benchmark }: Answer, k: number, cell: Cell): string {
-  const day = isoDate(episodes[k]!.day);
-  if (cell.state === "waiting") return `${name}, ${day}: bought at the next open`;
-  if (cell.bought === 0) return `${name}, ${day}: nothing was bought`;
-  const over = cell.state === "finished" ? "" : " so far";
-  return `${name}, ${day}: ${signedPercent(cell.net)} net${over}, ${signedPercent(cell.excess)} against ${benchmark}; ${cell.winners} of ${count(cell.bought, "purchase")} won`;
-}

@@ -16,8 +16,6 @@ import { ChoiceList } from "~/ui/choice-list";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { RankMenu } from "~/ui/rank-menu";
 import { Reading } from "~/ui/reading";
-import { PlainTable } from "~/ui/table/plain-table";
-import { signColour } from "~/ui/tint";
 import { useKeys } from "~/ui/use-keys";
 import { WordPopover } from "~/ui/word-popover";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -27,6 +25,7 @@ import { SavedTrials } from "../saved-trials";
 import { ViewMenu } from "../view-menu";
 import { HoldingRibbon } from "./holding-ribbon";
 import { HoldingsTable } from "./holdings-table";
+import { ModelYears } from "./model-years";
 import { ValueLines } from "./value-lines";
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -162,7 +161,7 @@ export default function Models({ loaderData }: Route.ComponentProps) {
                   : `Since ${date(answer.rebalanced)} the whole made ${signedPercent(answer.sinceRebalanced)}; `}
                 {percent(answer.cash, 0)} is in cash, which earns nothing.
               </p>
-              <Years answer={answer} />
+              <ModelYears answer={answer} />
             </div>
           </div>
           <div className="mt-4">
@@ -183,48 +182,3 @@ const MEASURES: Readonly<Record<string, string>> = {
   smoothness: "smoothness",
   "historical volatility_63": "volatility over 63 sessions",
 };
-
-const LATEST_YEARS = 6;
-
-/** The latest calendar years, and the whole. */
-function Years({ answer: { years, figures, benchmark } }: { readonly answer: Answer }) {
-  const turnover = years.length === 0 ? NaN : years.reduce((sum, y) => sum + y.turnover, 0) / years.length;
-  const rows = [
-    ...years.slice(-LATEST_YEARS).map((y) => ({ name: String(y.year), ...y })),
-    {
-      name: Number.isNaN(figures.model.annual) ? "in all" : "a year, all",
-      model: Number.isNaN(figures.model.annual) ? figures.model.total : figures.model.annual,
-      benchmark: Number.isNaN(figures.model.annual) ? figures.benchmark.total : figures.benchmark.annual,
-      equal: Number.isNaN(figures.model.annual) ? figures.equal.total : figures.equal.annual,
-      turnover,
-    },
-  ];
-  return (
-    <PlainTable
-      className="mt-3"
-      caption="The model by year"
-      rows={rows}
-      rowKey={(r) => r.name}
-      rowClassName="h-[23px]"
-      columns={[
-        { key: "name", label: "year", cell: (r) => r.name },
-        { key: "model", label: "model", cellClassName: "font-semibold", cell: (r) => signedPercent(r.model) },
-        { key: "benchmark", label: benchmark, cell: (r) => signedPercent(r.benchmark) },
-        {
-          key: "ahead",
-          label: "ahead",
-          cellClassName: (r) => signColour(r.model - r.benchmark),
-          cell: (r) => signedPercent(r.model - r.benchmark),
-        },
-        { key: "equal", label: "equal parts", cellClassName: "text-soft", cell: (r) => signedPercent(r.equal) },
-        {
-          key: "turnover",
-          label: "turnover",
-          about: "Half of what was traded, over the value",
-          cellClassName: "text-soft",
-          cell: (r) => percent(r.turnover, 0),
-        },
-      ]}
-    />
-  );
-}
