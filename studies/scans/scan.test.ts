@@ -204,7 +204,7 @@ describe("the history of a scan", () => {
       expect(found.record.ahead).toBeCloseTo(excess.filter((x) => x > 0).length / excess.length, 12);
       expect(found.record.interval).toEqual(blockInterval(excess, hold === 5 ? 6 : 15));
       expect(found.years.reduce((sum, y) => sum + y.weeks, 0)).toBe(excess.length);
-      expect(found.years.map((y) => String(y.year))).toContain(isoDate(market.asOf).slice(0, 4));
+      expect(found.years.map((y) => y.year)).toContain(isoDate(market.asOf).slice(0, 4));
     }
   });
   it("says what it is too short for", () => {

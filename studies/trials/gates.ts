@@ -12,7 +12,7 @@ import { gateRows, type GateAdds } from "./gate-rows";
 import { READY_GATES } from "./ready-gates";
 import { ranksAt, universeAt, type UniverseAt } from "./scan-at";
 import { trialBenchmark } from "./trial-benchmark";
-import { dayParam, jsonText, purchaseParams } from "./trial-params";
+import { dayParam, jsonText, purchaseParams, universeParam } from "./trial-params";
 import { intervalWords } from "./trial-words";
 import { weeksHeld } from "./weekly-record";
 
@@ -29,7 +29,7 @@ export const gates = defineStudy({
       .max(MOST_GATES)
       .default(READY_GATES.map(({ level, when }) => ({ level, when })))
       .describe("each gate as JSON: level (market, sector, industry, stock), when (its rule)"),
-    for: z.string().max(4000).default("").describe("key of a group, funds or indexes [all members of the market]"),
+    for: universeParam.describe("key of a group, funds or indexes [all members of the market]"),
     rank: rankingParam.default("strength").describe("by what the first are taken, where a number is asked"),
     order: z.enum(["highest", "lowest"]).default("highest"),
     ...purchaseParams,

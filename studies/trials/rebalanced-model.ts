@@ -6,6 +6,7 @@ import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
 import { rankingWords } from "@studies/scans/scan-columns";
 import { widestIndex } from "@studies/sets/own-index";
+import { groupKeySchema } from "@studies/sets/group-key-schema";
 import type { PeerSet } from "@studies/sets/peer-names";
 import { peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
@@ -24,7 +25,7 @@ export const model = defineStudy({
     "A model that holds the top n of a set by a measure, of those above their own average, rebalanced each week, month or quarter: what it holds and would hold now, value against a benchmark and the equal-weighted set.",
   params: z.object({
     set: z.enum(MODEL_SETS).default("stock").describe("whose members it holds"),
-    in: z.string().max(4000).optional().describe("key of a group within which they are, such as a focus or a list"),
+    in: groupKeySchema.optional().describe("key of a group within which they are, such as a focus or a list"),
     by: z
       .union([z.literal(COMBINED), measureParam])
       .default(COMBINED)

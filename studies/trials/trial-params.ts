@@ -16,15 +16,18 @@ export interface TriedScan {
   readonly order: "highest" | "lowest";
 }
 
+/** Among whom: the key of a group, `funds` or `indexes`; empty for all members of the market. */
+export const universeParam = z
+  .string()
+  .max(4000)
+  .refine((key) => ["", FUNDS, INDEXES].includes(key) || findGroup(key) !== undefined, "is no key of a group")
+  .default("");
+
 /** A scan as it is saved within a trial. */
 export const triedScan = z.strictObject({
   name: z.string().trim().min(1).max(80),
   when: ruleSchema.default({ all: [] }),
-  for: z
-    .string()
-    .max(4000)
-    .refine((key) => ["", FUNDS, INDEXES].includes(key) || findGroup(key) !== undefined, "is no key of a group")
-    .default(""),
+  for: universeParam,
   rank: rankingParam.default("strength"),
   order: z.enum(["highest", "lowest"]).default("highest"),
 });

@@ -16,10 +16,12 @@ interface Props {
 
 /** How far a trial is, with a way to stop it, over what was told before it. */
 export function Trying({ job, what, children }: Props) {
+  // Until there is an answer the keyboard arrives where one waits for it.
+  const hasAnswer = children !== undefined;
   return (
     <>
       {job && (
-        <div className="mb-4">
+        <div data-main={hasAnswer ? undefined : true} tabIndex={-1} className="mb-4">
           <WaitForJob begun={job} doing="Going through all past sessions" what={what} />
         </div>
       )}

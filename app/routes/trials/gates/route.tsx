@@ -114,7 +114,7 @@ export default function Gates({ loaderData }: Route.ComponentProps) {
               </p>
             </>
           ) : (
-            <p className="mt-4 max-w-xl text-soft">
+            <p data-main tabIndex={-1} className="mt-4 max-w-xl text-soft">
               The weeks begin when every gate and the ranking are known of at least one stock. Take out the gate that needs most
               history, or choose a later date.
             </p>
