@@ -5,7 +5,7 @@ import type { ConditionsOf } from "@studies/conditions/condition-source";
 import { holdsNow } from "@studies/conditions/holds-now";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tickersOfList } from "@studies/lists/tickers-of-list";
-import { jsonList } from "@studies/json-list";
+import { jsonList } from "@studies/json-text";
 import type { Market } from "@studies/market/market";
 import { FUNDS, INDEXES, universeOf } from "@studies/scans/universe";
 import { findGroup, WHOLE_MARKET } from "@studies/sets/group-key";

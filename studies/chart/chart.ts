@@ -1,6 +1,6 @@
 import { align, atr, atSamples, isoDate, SAMPLINGS, type BarColumn } from "@core";
 import { z } from "zod";
-import { jsonList } from "@studies/json-list";
+import { jsonList } from "@studies/json-text";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { groupKeyText, WHOLE_MARKET } from "@studies/sets/group-key";
 import { date, fixed, price, signedPercent } from "@studies/words/words";

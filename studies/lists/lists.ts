@@ -1,7 +1,7 @@
 import { truthAt, withoutOff } from "@core";
 import { z } from "zod";
 import { averageColumn } from "@studies/columns/averages";
-import { jsonList } from "@studies/json-list";
+import { jsonList } from "@studies/json-text";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { universeOf } from "@studies/scans/universe";

@@ -1,12 +1,8 @@
-import { ENTRIES, findEpochDay, planProblem, type TradePlan } from "@core";
+import { ENTRIES, planProblem, type TradePlan } from "@core";
 import { z } from "zod";
 import { ruleText } from "@studies/conditions/rule-schema";
+import { dayParam } from "@studies/day-param";
 import { count } from "@studies/words/words";
-
-const day = z
-  .string()
-  .refine((text) => !Number.isNaN(findEpochDay(text)), "is not a date as YYYY-MM-DD")
-  .optional();
 
 /** What is done at each occurrence, and over which dates. */
 const planParams = {
@@ -19,8 +15,8 @@ const planParams = {
     .enum(["thinned", "kept"])
     .optional()
     .describe("occurrences that overlap [thinned when held longer than one session]"),
-  from: day.describe("first session that can be an occurrence"),
-  to: day.describe("last one"),
+  from: dayParam.optional().describe("first session that can be an occurrence"),
+  to: dayParam.optional().describe("last one"),
 };
 
 /** A question to history: the situation, for whom, and what is done. */

@@ -1,7 +1,6 @@
 import {
   conditionsOf,
   constantTruth,
-  findEpochDay,
   resultsOf,
   sessionsOf,
   tradeAt,
@@ -15,6 +14,7 @@ import {
   type TradePlan,
 } from "@core";
 import type { AskedInstrument } from "@studies/conditions/asked-instruments";
+import { daysAsked } from "@studies/day-param";
 import { isThinned, planOf, type PlanAsked } from "./plan-params";
 
 /** The occurrences of one instrument and what came of them. */
@@ -64,8 +64,7 @@ export function sampleAsked(
     rule: withoutOff(params.when),
     plan: planOf(params),
     thinned: isThinned(params),
-    from: params.from === undefined ? -Infinity : findEpochDay(params.from),
-    to: params.to === undefined ? Infinity : findEpochDay(params.to),
+    ...daysAsked(params),
   };
 }
 

@@ -1,11 +1,11 @@
-import { isoDate, returnsOfMembers, scanHits, selectionReturns, selections, withoutOff } from "@core";
+import { isoDate, scanHits, selections, withoutOff } from "@core";
 import { z } from "zod";
 import { regimeColumns } from "@studies/columns/regime";
 import { ruleText } from "@studies/conditions/rule-schema";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOfColumns } from "@studies/table";
-import { madeAt, truthRow, universeAt } from "@studies/trials/scan-at";
-import { weeklyRecord, weeksByYear, weeksHeld, type WeeklyRecord } from "@studies/trials/weekly-record";
+import { truthRow, universeAt } from "@studies/trials/scan-at";
+import { boughtWeeks, weeklyRecord, weeksByYear, weeksHeld, type WeeklyRecord } from "@studies/trials/weekly-record";
 import { count, none, signedPercent } from "@studies/words/words";
 
 /** How many of a universe have passed a scan on each session, and what they made beyond the rest of it. */
@@ -33,21 +33,15 @@ export const hitsOfScan = defineStudy({
       universe.candidates.map(({ runs }, i) => ({ runs, truth: truths[i]! })),
       market.t + 1,
     );
-    const made = madeAt(
-      universe,
-      weeks.map((s) => s + 1 + hold),
-    );
     const passes = truths.map((truth) => truthRow(truth, weeks));
-    const { bought, gross } = selectionReturns(made, selections(weeks.length, { members: universe.members, passes }));
-    const base = returnsOfMembers(made, universe.members).gross;
-    const places = Array.from(weeks.keys()).filter((k) => bought[k]! > 0);
-    const at = Int32Array.from(places, (k) => weeks[k]!);
-    const recordOf = (own: readonly number[]): HitsRecord => ({
+    const selected = selections(weeks.length, { members: universe.members, passes });
+    const { at, bought, beyond } = boughtWeeks(universe, selected, hold);
+    const recordOf = (places: readonly number[]): HitsRecord => ({
       ...weeklyRecord(
-        Float64Array.from(own, (j) => gross[places[j]!]! - base[places[j]!]!),
+        Float64Array.from(places, (j) => beyond[j]!),
         hold,
       ),
-      cases: own.reduce((sum, j) => sum + bought[places[j]!]!, 0),
+      cases: places.reduce((sum, j) => sum + bought[j]!, 0),
     });
     const { direction, volatility } = market.perSession(regimeColumns);
     const isLikeNow = (s: number) =>
@@ -55,7 +49,7 @@ export const hitsOfScan = defineStudy({
     const first = members.findIndex((n) => n > 0);
     const now = passed[market.t]!;
     const since = passed.subarray(Math.max(0, first));
-    const all = places.map((_, j) => j);
+    const all = Array.from(at.keys());
     return {
       asOf: market.asOf,
       hold,
@@ -67,7 +61,7 @@ export const hitsOfScan = defineStudy({
       fewer: since.length === 0 ? NaN : since.filter((n) => n < now).length / since.length,
       record: recordOf(all),
       likeNow: recordOf(all.filter((j) => isLikeNow(at[j]!))),
-      years: weeksByYear(market, at).map(({ name, places: own }) => ({ year: name, ...recordOf(own) })),
+      years: weeksByYear(market, at).map(({ name, places }) => ({ year: name, ...recordOf(places) })),
     };
   },
   reading: (r) => readingOf(r),

@@ -1,6 +1,7 @@
-import { findEpochDay, type StrategyPlan } from "@core";
+import type { StrategyPlan } from "@core";
 import { z } from "zod";
 import { ruleText } from "@studies/conditions/rule-schema";
+import { dayParam } from "@studies/day-param";
 import { count, price } from "@studies/words/words";
 
 /** A strategy: when it is entered and left, and how much of it. */
@@ -14,11 +15,7 @@ export const strategyParams = {
   size: z.enum(["shares", "risk"]).default("shares").describe("a number of shares, or as many as the stop may lose an amount"),
   amount: z.coerce.number().positive().max(1e12).default(100).describe("how many shares, or how much money"),
   cost: z.coerce.number().min(0).max(500).default(10).describe("cost a side, in basis points"),
-  from: z
-    .string()
-    .refine((text) => !Number.isNaN(findEpochDay(text)), "is not a date as YYYY-MM-DD")
-    .optional()
-    .describe("first session that can be a signal"),
+  from: dayParam.optional().describe("first session that can be a signal"),
 };
 
 export type StrategyAsked = Omit<z.output<z.ZodObject<typeof strategyParams>>, "enter" | "leave" | "from">;

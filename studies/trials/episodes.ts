@@ -8,7 +8,7 @@ import { ruleText } from "@studies/conditions/rule-schema";
 import type { Market } from "@studies/market/market";
 import { ownStates, COMPOSITE } from "@studies/timing/own-states";
 import { date } from "@studies/words/words";
-import { dayParam } from "./trial-params";
+import { dayParam, daysAsked } from "@studies/day-param";
 
 export const EPISODE_KINDS = ["re-entries", "lane", "system", "situation", "dates", "sessions"] as const;
 /** What decides the sessions on which something is selected. */
@@ -58,8 +58,7 @@ function datesOf(text: string): number[] {
  */
 export function episodesOf(market: Market, asked: EpisodesAsked, hold: number): Int32Array | undefined {
   const { sessions, t } = market;
-  const from = asked.from === undefined ? -Infinity : findEpochDay(asked.from);
-  const to = asked.to === undefined ? Infinity : findEpochDay(asked.to);
+  const { from, to } = daysAsked(asked);
   const within = (found: Iterable<number>) => Int32Array.from(found).filter((s) => sessions[s]! >= from && sessions[s]! <= to);
   switch (asked.at) {
     case "re-entries": {

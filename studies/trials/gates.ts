@@ -1,4 +1,3 @@
-import { findEpochDay } from "@core";
 import { z } from "zod";
 import { rankingParam } from "@studies/conditions/measure-param";
 import { rankingOfText } from "@studies/conditions/measure-text";
@@ -12,7 +11,9 @@ import { gateRows, type GateAdds } from "./gate-rows";
 import { READY_GATES } from "./ready-gates";
 import { ranksAt, universeAt, type UniverseAt } from "./scan-at";
 import { trialBenchmark } from "./trial-benchmark";
-import { dayParam, jsonText, purchaseParams, universeParam } from "./trial-params";
+import { dayParam, daysAsked } from "@studies/day-param";
+import { jsonText } from "@studies/json-text";
+import { purchaseParams, universeParam } from "./trial-params";
 import { intervalWords } from "./trial-words";
 import { weeksHeld } from "./weekly-record";
 
@@ -55,10 +56,7 @@ export const gates = defineStudy({
     const benchmark = trialBenchmark(market, params.bench);
     if (!benchmark) return undefined;
     const { hold, gate: asked } = params;
-    const all = weeksHeld(market, hold, {
-      from: params.from === undefined ? -Infinity : findEpochDay(params.from),
-      to: params.to === undefined ? Infinity : findEpochDay(params.to),
-    });
+    const all = weeksHeld(market, hold, daysAsked(params));
     const ranksOf = (universe: UniverseAt) => (params.top === 0 ? undefined : ranksAt(universe, params.rank));
     const gatesOf = (universe: UniverseAt) =>
       asked.map((one, g) => {

@@ -1,4 +1,4 @@
-import { benchmarkEntry, chosenAt, findEpochDay, periodEnds, PERIODS, rebalancedModel } from "@core";
+import { benchmarkEntry, chosenAt, periodEnds, PERIODS, rebalancedModel } from "@core";
 import { z } from "zod";
 import { measureParam } from "@studies/conditions/measure-param";
 import { measureOfText } from "@studies/conditions/measure-text";
@@ -16,7 +16,8 @@ import { COMBINED, modelMembers } from "./model-members";
 import { modelSentences } from "./model-sentences";
 import { MODEL_SETS } from "./model-sets";
 import { trialBenchmark } from "./trial-benchmark";
-import { dayParam, purchaseParams } from "./trial-params";
+import { dayParam, daysAsked } from "@studies/day-param";
+import { purchaseParams } from "./trial-params";
 
 /** A model that holds the leaders of a set, rebalanced at each period's end. */
 export const model = defineStudy({
@@ -55,7 +56,7 @@ export const model = defineStudy({
     const benchmark = trialBenchmark(market, benchFor(market, params.set, params.bench));
     if (!benchmark) return undefined;
     const { sessions, t } = market;
-    const from = params.from === undefined ? -Infinity : findEpochDay(params.from);
+    const { from } = daysAsked(params);
     const ends = periodEnds(sessions, params.period);
     const over = ends.over.filter((s) => sessions[s]! >= from);
     const carriedOut = over.filter((s) => s < t);

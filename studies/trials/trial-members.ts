@@ -7,7 +7,8 @@ import { selectedAt, universeAt } from "./scan-at";
 import { trialAt } from "./trial-at";
 import { trialBenchmark } from "./trial-benchmark";
 import { STRONGEST } from "./ready-scans";
-import { dayParam, exitWords, purchaseParams, scanText, untilParam, weighParam } from "./trial-params";
+import { dayParam } from "@studies/day-param";
+import { exitWords, purchaseParams, scanText, untilParam, weighParam } from "./trial-params";
 import { scanWords } from "./trial-words";
 
 /** One of those that a scan selected on a session, and what came of it. */

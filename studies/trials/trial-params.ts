@@ -1,7 +1,9 @@
-import { CoreError, findEpochDay, type Rule, type TrialExit } from "@core";
+import { findEpochDay, type Rule, type TrialExit } from "@core";
 import { z } from "zod";
 import { rankingParam } from "@studies/conditions/measure-param";
-import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { ruleSchema } from "@studies/conditions/rule-schema";
+import { dayParam } from "@studies/day-param";
+import { jsonText } from "@studies/json-text";
 import { FUNDS, INDEXES } from "@studies/scans/universe";
 import { findGroup } from "@studies/sets/group-key";
 import { count, date } from "@studies/words/words";
@@ -32,30 +34,7 @@ export const triedScan = z.strictObject({
   order: z.enum(["highest", "lowest"]).default("highest"),
 });
 
-/** Text of JSON by a schema, as it stands in an address. */
-export function jsonText<S extends z.ZodType>(schema: S, letters: number) {
-  return z
-    .string()
-    .max(letters)
-    .transform((text, context): z.output<S> => {
-      const refuse = (message: string) => {
-        context.addIssue({ code: "custom", message });
-        return z.NEVER;
-      };
-      if (isTooDeep(text)) return refuse("is nested too deep");
-      try {
-        const parsed = schema.safeParse(JSON.parse(text));
-        return parsed.success ? parsed.data : refuse(z.prettifyError(parsed.error));
-      } catch (error) {
-        if (!(error instanceof SyntaxError) && !(error instanceof CoreError)) throw error;
-        return refuse("is not JSON");
-      }
-    });
-}
-
 export const scanText = jsonText(triedScan, 20_000);
-
-export const dayParam = z.string().refine((text) => !Number.isNaN(findEpochDay(text)), "is not a date as YYYY-MM-DD");
 
 /** What is bought, for how long and at what cost, against what. */
 export const purchaseParams = {

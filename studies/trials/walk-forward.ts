@@ -1,14 +1,23 @@
-import { benchmarkReturn, findEpochDay, isoDate, returnsOfMembers, selectionReturns } from "@core";
+import { benchmarkReturn, isoDate } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOfColumns } from "@studies/table";
 import { count, none, percent, signedPercent } from "@studies/words/words";
-import { madeAt, selectedAt, universeAt } from "./scan-at";
+import { selectedAt, universeAt } from "./scan-at";
 import { trialBenchmark } from "./trial-benchmark";
 import { STRONGEST } from "./ready-scans";
-import { dayParam, purchaseParams, scanText } from "./trial-params";
+import { dayParam, daysAsked } from "@studies/day-param";
+import { purchaseParams, scanText } from "./trial-params";
 import { againstZero, intervalWords, scanWords } from "./trial-words";
-import { weeklyRecord, weeksByRegime, weeksByYear, weeksHeld, type WeeklyRecord, type WeeksAlike } from "./weekly-record";
+import {
+  boughtWeeks,
+  weeklyRecord,
+  weeksByRegime,
+  weeksByYear,
+  weeksHeld,
+  type WeeklyRecord,
+  type WeeksAlike,
+} from "./weekly-record";
 
 /** What a scan would have made had it been bought after every week of a span. */
 export const walkForward = defineStudy({
@@ -40,25 +49,12 @@ export const walkForward = defineStudy({
     const benchmark = trialBenchmark(market, params.bench);
     if (!benchmark) return undefined;
     const { hold } = params;
-    const weeks = weeksHeld(market, hold, {
-      from: params.from === undefined ? -Infinity : findEpochDay(params.from),
-      to: params.to === undefined ? Infinity : findEpochDay(params.to),
-    });
+    const weeks = weeksHeld(market, hold, daysAsked(params));
     const universe = universeAt(market, params.scan.for, weeks);
-    const made = madeAt(
-      universe,
-      weeks.map((s) => s + 1 + hold),
-    );
-    const { bought, gross } = selectionReturns(made, selectedAt(universe, params.scan, params.top, tell));
-    const base = returnsOfMembers(made, universe.members).gross;
-    // Weeks in which nothing was bought are left out, and counted beside (R35).
-    const places = Array.from(weeks.keys()).filter((k) => bought[k]! > 0);
-    const at = Int32Array.from(places, (k) => weeks[k]!);
-    const column = (of: (k: number) => number) => Float64Array.from(places, of);
-    const net = column((k) => gross[k]! - (2 * params.cost) / 10_000);
-    const against = column((k) => benchmarkReturn(benchmark, weeks[k]!, weeks[k]! + 1 + hold));
+    const { at, bought, gross, beyond } = boughtWeeks(universe, selectedAt(universe, params.scan, params.top, tell), hold);
+    const net = gross.map((x) => x - (2 * params.cost) / 10_000);
+    const against = Float64Array.from(at, (s) => benchmarkReturn(benchmark, s, s + 1 + hold));
     const excess = net.map((x, j) => x - against[j]!);
-    const beyond = column((k) => gross[k]! - base[k]!);
     const parts = (alike: readonly WeeksAlike[]) =>
       alike.map(({ name, places: own }) => ({
         name,
@@ -85,7 +81,7 @@ export const walkForward = defineStudy({
       empty: weeks.length - at.length,
       cases: bought.reduce((sum, n) => sum + n, 0),
       days: Int32Array.from(at, (s) => market.sessions[s]!),
-      bought: column((k) => bought[k]!),
+      bought,
       net,
       against,
       excess,

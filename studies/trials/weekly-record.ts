@@ -1,7 +1,17 @@
-import { blockInterval, blockOfWeeks, mean, median, samplesOf, yearOf } from "@core";
-import { DIRECTIONS } from "@core";
+import {
+  blockInterval,
+  blockOfWeeks,
+  DIRECTIONS,
+  mean,
+  median,
+  returnsOfMembers,
+  samplesOf,
+  selectionReturns,
+  yearOf,
+} from "@core";
 import { regimeColumns } from "@studies/columns/regime";
 import type { Market } from "@studies/market/market";
+import { madeAt, type UniverseAt } from "./scan-at";
 
 /**
  * The last sessions of the weeks that are over and whose hold has been over too, ascending (method 12, M06).
@@ -13,6 +23,37 @@ export function weeksHeld(market: Market, hold: number, span: { readonly from: n
   const weeks = samplesOf(sessions, t, "weekly");
   const over = weeks.inProgress ? weeks.sessions.subarray(0, -1) : weeks.sessions;
   return over.filter((s) => s + 1 + hold <= t && sessions[s]! >= span.from && sessions[s]! <= span.to);
+}
+
+/** The weeks in which something was bought, in their order, and what it made before cost. */
+export interface BoughtWeeks {
+  /** Session at the end of each. */
+  readonly at: Int32Array;
+  readonly bought: Float64Array;
+  readonly gross: Float64Array;
+  /** Gross less the mean of all members at the same moments (method 12, R42). */
+  readonly beyond: Float64Array;
+}
+
+/**
+ * What selections at the ends of weeks made; weeks in which nothing was bought are left out (method 12, R35).
+ * @param universe on the sessions of the weeks
+ * @param selected places by week
+ */
+export function boughtWeeks(universe: UniverseAt, selected: readonly (readonly number[])[], hold: number): BoughtWeeks {
+  const made = madeAt(
+    universe,
+    universe.at.map((s) => s + 1 + hold),
+  );
+  const { bought, gross } = selectionReturns(made, selected);
+  const base = returnsOfMembers(made, universe.members).gross;
+  const places = Array.from(universe.at.keys()).filter((k) => bought[k]! > 0);
+  return {
+    at: Int32Array.from(places, (k) => universe.at[k]!),
+    bought: Float64Array.from(places, (k) => bought[k]!),
+    gross: Float64Array.from(places, (k) => gross[k]!),
+    beyond: Float64Array.from(places, (k) => gross[k]! - base[k]!),
+  };
 }
 
 /** A weekly figure over some weeks. */

@@ -21,7 +21,7 @@ interface Props {
 /** What every choice sets anew. */
 const NONE = {
   ...{ at: undefined, lane: undefined, up: undefined, down: undefined, on: undefined, situation: undefined },
-  ...{ dates: undefined, number: undefined, moments: undefined, cell: undefined, page: undefined },
+  ...{ dates: undefined, number: undefined, moments: undefined, cell: undefined },
 };
 
 /** After what something is bought: re-entries, turns, occurrences, dates. */

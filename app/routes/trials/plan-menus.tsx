@@ -125,7 +125,7 @@ export function SinceMenu({ value, asOf }: SinceProps) {
   const year = Number(isoDate(asOf).slice(0, 4));
   const years = [1, 3, 5, 10, 15, 20].map((n) => String(year - n));
   const choose = (from: string | undefined) =>
-    void navigate(hrefNowWith({ from, cell: undefined, page: undefined }), { preventScrollReset: true });
+    void navigate(hrefNowWith({ from, cell: undefined, moments: undefined }), { preventScrollReset: true });
   const shown = value === undefined ? "the beginning" : value.endsWith("-01-01") ? value.slice(0, 4) : value;
   return (
     <WordPopover label="Since" shown={shown} width="w-56">
