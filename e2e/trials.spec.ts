@@ -206,7 +206,15 @@ test("a model of the regions: what it holds, what would change now, and when it 
   await page.goto("/?asof=2021-11-29");
   await ready(page);
   await expect(due).toHaveCount(0);
+  // A name that is taken is refused, and what was typed stays.
   await page.goto("/trials/models");
+  await ready(page);
+  await page.getByRole("button", { name: "save this trial…" }).click();
+  await page.getByLabel("name", { exact: true }).fill("Two regions");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("form", { name: "Save the trial" }).getByRole("alert")).toContainText("already");
+  await expect(page.getByLabel("name", { exact: true })).toHaveValue("Two regions");
+  await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Delete Two regions" }).click();
   await expect(page.getByRole("region", { name: "Saved trials" }).getByRole("link", { name: "Two regions" })).toHaveCount(0);
 });

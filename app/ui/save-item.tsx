@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { ItemKind } from "@server/items.server";
 import { useItems } from "~/ui/use-items";
 
@@ -10,55 +10,72 @@ interface Props {
   readonly name: string;
   readonly note: string;
   readonly bodyWith: (note: string) => object;
-  /** Told when it is sent, with its name. */
+  /** Told when it is saved, with its name. */
   readonly onSaved?: (name: string) => void;
 }
 
 /** Saves what is asked under a name, with why it exists and how it is to be used. */
-export function SaveItem({ kind, what, name, note, bodyWith, onSaved }: Props) {
+export function SaveItem(props: Props) {
+  const { what, name, note, onSaved } = props;
+  const [state, setState] = useState<"closed" | "open" | "saved">("closed");
+  const close = useCallback(
+    (saved: string | undefined) => {
+      setState(saved === undefined ? "closed" : "saved");
+      if (saved !== undefined) onSaved?.(saved);
+    },
+    [onSaved],
+  );
+  if (state === "open") return <SaveForm {...props} onDone={close} />;
+  return (
+    <p className="mt-2 text-[12px]">
+      {note !== "" && (
+        <span className="font-serif text-[14px] text-soft">
+          <i>Note.</i> {note}{" "}
+        </span>
+      )}
+      <button
+        type="button"
+        className="min-h-6 text-indigo hover:underline"
+        onClick={() => {
+          setState("open");
+        }}
+      >
+        {name === "" ? `save this ${what}…` : "change its name or note…"}
+      </button>
+      <span role="status" className="ml-2 text-teal">
+        {state === "saved" ? "It is saved." : ""}
+      </span>
+    </p>
+  );
+}
+
+interface FormProps extends Props {
+  /** Told its name when it is saved, nothing when it is left. */
+  readonly onDone: (saved: string | undefined) => void;
+}
+
+/** Stays until it is saved, so that what is wrong with a name can be read and mended. */
+function SaveForm({ kind, what, name, note, bodyWith, onDone }: FormProps) {
   const { save, busy, answer } = useItems();
-  const [open, setOpen] = useState(false);
   const [title, setTitle] = useState(name);
   const [text, setText] = useState(note);
   const isSaved = !busy && answer !== undefined && answer.error === undefined;
-  if (!open)
-    return (
-      <p className="mt-2 text-[12px]">
-        {note !== "" && (
-          <span className="font-serif text-[14px] text-soft">
-            <i>Note.</i> {note}{" "}
-          </span>
-        )}
-        <button
-          type="button"
-          className="min-h-6 text-indigo hover:underline"
-          onClick={() => {
-            setTitle(name);
-            setText(note);
-            setOpen(true);
-          }}
-        >
-          {name === "" ? `save this ${what}…` : "change its name or note…"}
-        </button>
-        <span role="status" className="ml-2 text-teal">
-          {isSaved ? "It is saved." : ""}
-        </span>
-      </p>
-    );
+  useEffect(() => {
+    if (isSaved) onDone(title);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- told once, when it has been saved
+  }, [isSaved]);
   return (
     <form
       aria-label={`Save the ${what}`}
       className="mt-2 space-y-2 rounded-sm border border-rule bg-raised p-3"
       onSubmit={(event) => {
         event.preventDefault();
-        setOpen(false);
         void save(kind, title, bodyWith(text.trim()), name);
-        onSaved?.(title);
       }}
       onKeyDown={(event) => {
         if (event.key !== "Escape") return;
         event.stopPropagation();
-        setOpen(false);
+        onDone(undefined);
       }}
     >
       <label className="block text-soft">
@@ -92,14 +109,14 @@ export function SaveItem({ kind, what, name, note, bodyWith, onSaved }: Props) {
         </p>
       )}
       <p className="flex gap-3 text-[12px]">
-        <button type="submit" className="control py-0.5">
+        <button type="submit" className="control py-0.5" disabled={busy}>
           Save
         </button>
         <button
           type="button"
           className="text-soft hover:text-indigo"
           onClick={() => {
-            setOpen(false);
+            onDone(undefined);
           }}
         >
           cancel
