@@ -1,6 +1,7 @@
 import { isAbove, isBelow } from "../columns/compare";
 import { requireSameLength } from "../core-error";
 import type { Truth } from "../conditions/truth";
+import { plannedUnits } from "../plans/plan-size";
 import type { TradedBars } from "../precedents/trade";
 
 /** How a position is left beside the exit rule: a stop fixed at the entry, and a number of sessions. */
@@ -138,11 +139,6 @@ function stopOf({ stop, side }: StrategyPlan, fill: number, range: number): numb
   return fill - side * ("atrs" in stop ? stop.atrs * range : stop.fraction * fill);
 }
 
-/** Whole units whose risk is not above the budget (method 13, S01). */
 function unitsOf(size: StrategySize, risk: number): number {
-  if ("shares" in size) return size.shares;
-  if (!(risk > 0)) return 0;
-  const whole = Math.floor(size.risk / risk);
-  // 0.3 / 0.1 is 3.
-  return isAbove((whole + 1) * risk, size.risk) ? whole : whole + 1;
+  return "shares" in size ? size.shares : plannedUnits(size.risk, risk);
 }
