@@ -53,7 +53,7 @@ export interface SideOutcome {
   readonly stop: number;
   /** Made so far after cost, open units at the last close; 0 before an entry. */
   readonly money: number;
-  /** In planned risks; NaN before an entry. */
+  /** In planned risks; NaN before an entry, and where the fill was at the stop. */
   readonly r: number;
   /** Targets, add-ons and steps that are done. */
   readonly carriedOut: readonly string[];
@@ -261,7 +261,7 @@ class FollowedPlan {
       held: side.held,
       stop: side.sign * side.stop,
       money,
-      r: hasEntered ? money / (side.risk * side.plannedUnits) : NaN,
+      r: side.risk > 0 ? money / (side.risk * side.plannedUnits) : NaN,
       carriedOut: [...side.carriedOut],
     };
   }
