@@ -5,6 +5,7 @@ import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { measureParam, rankingParam } from "@studies/conditions/measure-param";
 import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { accountBody } from "@studies/plans/plan-schema";
 import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
@@ -85,6 +86,7 @@ const KINDS = {
     params: z.record(z.string().max(40), z.array(z.string().max(20_000)).max(20)).refine((all) => Object.keys(all).length <= 40),
     note: z.string().max(2000),
   }),
+  account: { version: 1, body: accountBody, upgrades: [] },
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

@@ -317,6 +317,24 @@ export const migrations: readonly NamedMigration[] = [
       for (const table of ["alert_events", "alerts"]) await db.schema.dropTable(table);
     },
   },
+  {
+    name: "013-plans",
+    async up(db) {
+      // Plans with their versions, and trades that were entered by hand: see plans-store.server.ts.
+      await db.schema.createTable("plans", (t) => {
+        t.string("id").primary();
+        t.string("kind").notNullable();
+        t.string("market").notNullable();
+        t.string("ticker").notNullable();
+        t.integer("revision").notNullable();
+        t.text("body").notNullable();
+        t.index(["kind", "market"]);
+      });
+    },
+    async down(db) {
+      await db.schema.dropTable("plans");
+    },
+  },
 ];
 
 /** A list as it was kept as an item; undefined for what is none. */

@@ -22,7 +22,7 @@ const broad = dataset.bars.find((b) => b.ticker === "ALBRO")!;
 const FIRST = 800;
 
 /** What an answer says besides its reading. */
-type Told = { readonly changes?: readonly { readonly sentence: Sentence }[] } | undefined;
+type Told = { readonly changes?: readonly { readonly sentence?: Sentence }[] } | undefined;
 
 /** The session from a first one on at which a value is lowest. */
 function lowest(valueAt: (s: number) => number): number {
@@ -55,7 +55,7 @@ describe("the readings", () => {
       for (const example of study.examples) {
         const { reading, result } = await desk.ask<Told>({ study: study.name, params: exampleParams(dataset, example), asOf });
         if (MAIN.has(study.name)) if (lettersOf(reading) > MOST_READ) long.push(`${study.name}: ${reading.map(plain).join(" ")}`);
-        const sentences = [...reading, ...(result?.changes ?? []).map((c) => c.sentence)];
+        const sentences = [...reading, ...(result?.changes ?? []).flatMap((c) => (c.sentence ? [c.sentence] : []))];
         if (sentences.length === 0) continue;
         lines.push(`${study.name} ${JSON.stringify(example)}`, ...sentences.map((s) => `  ${plain(s)}`), "");
       }

@@ -11,3 +11,8 @@ export function daysAsked({ from, to }: { readonly from?: string | undefined; re
     to: to === undefined ? Infinity : findEpochDay(to),
   };
 }
+
+/** The epoch day of a date of an address; NaN for none. */
+export function epochDayOf(text: string | undefined): number {
+  return text === undefined ? NaN : findEpochDay(text);
+}

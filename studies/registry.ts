@@ -47,6 +47,10 @@ import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
 import { timing } from "@studies/timing/timing";
 import { timingSummary } from "@studies/timing/timing-summary";
+import { optionChain } from "@studies/plans/option-chain";
+import { plan } from "@studies/plans/plan";
+import { planDraft } from "@studies/plans/plan-draft";
+import { plans } from "@studies/plans/plans";
 import { today } from "@studies/today/today";
 
 /** Every question that can be asked of a market. */
@@ -85,6 +89,10 @@ const ALL = [
   walkForward,
   gates,
   model,
+  plan,
+  planDraft,
+  plans,
+  optionChain,
   setups,
   setupRecords,
   consistency,

@@ -3,7 +3,8 @@ import { isoDate } from "@core";
 import { Market } from "@studies/market/market";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
-import { keyLevels, rungName } from "./key-levels";
+import { keyLevels } from "./key-levels";
+import { rungName } from "./rung-name";
 import { nearestPlace, priceChanges } from "./price-changes";
 
 const N = 300;

@@ -1,13 +1,11 @@
-import { atr, levelLadder, sharedLines, type Rung, type RungLine } from "@core";
+import { atr, levelLadder, sharedLines, type RungLine } from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
-import { date, price, signed, signedPercent } from "@studies/words/words";
+import { price, signed, signedPercent } from "@studies/words/words";
 import { drawnPrices } from "@studies/drawings/drawn-prices";
 import { askedBars } from "./asked-bars";
-
-/** A level around the close; a swing with the epoch day of its turn. */
-export type LevelRung = Rung & { readonly day?: number };
+import { rungName, type LevelRung } from "./rung-name";
 
 /** The levels around an instrument's close, placed in ATRs. */
 export const keyLevels = defineStudy({
@@ -43,11 +41,6 @@ export const keyLevels = defineStudy({
   reading: (r) => (r ? readingOf(r) : []),
   table: (r) => tableOf(RUNG_COLUMNS, r ? r.lines.flatMap((line) => line.rungs).reverse() : []),
 });
-
-/** A level's name, a swing with its date. */
-export function rungName({ name, day }: LevelRung): string {
-  return day === undefined ? name : `${name} of ${date(day)}`;
-}
 
 interface Told {
   readonly ticker: string;

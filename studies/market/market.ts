@@ -125,17 +125,22 @@ export class Market {
     return seriesOf(this.#data.panel[column], this.#data.panel.stride, index, this.t + 1);
   }
 
+  /** The day on which an instrument left its market for good, as far as that is known by the as-of session. */
+  leftOn(index: number): number | undefined {
+    const { delisted } = this.#data.instruments[index]!;
+    return delisted !== null && delisted <= this.asOf ? delisted : undefined;
+  }
+
   /** Whether an instrument has left its market by the as-of session, for good. */
   hasLeft(index: number): boolean {
-    const { delisted } = this.#data.instruments[index]!;
-    return delisted !== null && delisted <= this.asOf;
+    return this.leftOn(index) !== undefined;
   }
 
   /** The first session after an instrument left its market for good, as far as that is known by t; Infinity otherwise. */
   goneFrom(index: number): number {
-    if (!this.hasLeft(index)) return Infinity;
-    const { delisted } = this.#data.instruments[index]!;
-    const after = this.sessions.findIndex((day) => day > delisted!);
+    const left = this.leftOn(index);
+    if (left === undefined) return Infinity;
+    const after = this.sessions.findIndex((day) => day > left);
     return after < 0 ? Infinity : after;
   }
 

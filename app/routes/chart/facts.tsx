@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import type { chart } from "@studies/chart/chart";
-import { rungName, type keyLevels, type LevelRung } from "@studies/key-levels/key-levels";
+import type { keyLevels } from "@studies/key-levels/key-levels";
+import { rungName, type LevelRung } from "@studies/key-levels/rung-name";
 import { date, fixed, price, signed, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { LevelRung } from "@studies/key-levels/key-levels";
+import type { LevelRung } from "@studies/key-levels/rung-name";
 import type { ClauseAtNext } from "@studies/key-levels/price-changes";
 import { ladderLayout } from "./ladder-layout";
 

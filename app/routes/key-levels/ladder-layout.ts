@@ -1,4 +1,4 @@
-import type { LevelRung } from "@studies/key-levels/key-levels";
+import type { LevelRung } from "@studies/key-levels/rung-name";
 import type { ClauseAtNext } from "@studies/key-levels/price-changes";
 import { spreadLabels } from "~/charts/spread-labels";
 

@@ -1,5 +1,6 @@
 import { useRef } from "react";
-import { rungName, type keyLevels } from "@studies/key-levels/key-levels";
+import type { keyLevels } from "@studies/key-levels/key-levels";
+import { rungName } from "@studies/key-levels/rung-name";
 import type { ClauseAtNext } from "@studies/key-levels/price-changes";
 import { price, signed, signedPercent } from "@studies/words/words";
 import { useWidth } from "~/ui/use-width";

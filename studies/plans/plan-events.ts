@@ -1,0 +1,62 @@
+import { chainExpiries, sessionAhead, type KnownHoliday } from "@core";
+import type { FollowedPlan, PlannedInstrument } from "./followed-plan";
+
+export type PlanEventKind = "made" | "out" | "report" | "holiday" | "weekly expiry" | "third-Friday expiry";
+
+/** A day within sight of a plan. */
+export interface PlanEvent {
+  readonly day: number;
+  readonly kind: PlanEventKind;
+}
+
+/** The days from the making of a plan to beyond its end. */
+export interface PlanCalendar {
+  /** Sessions that there were, then those to be expected. */
+  readonly sessions: Int32Array;
+  /** The day at whose close all is over; undefined without a horizon or a time stop that runs. */
+  readonly end: number | undefined;
+  readonly events: readonly PlanEvent[];
+}
+
+const LEAST_SESSIONS = 20;
+const BEYOND = 5;
+
+/** A session so many after one of an instrument, as it was or as it is to be expected. */
+export function sessionDay({ days }: Pick<PlannedInstrument, "days">, row: number, holidays: readonly KnownHoliday[]): number {
+  const last = days.length - 1;
+  return row <= last ? days[row]! : sessionAhead(days[last]!, row - last, holidays);
+}
+
+export function planCalendar(followed: FollowedPlan): PlanCalendar {
+  const { part, instrument, days, now, made, sides } = followed;
+  const { holidays } = part;
+  const at = (row: number) => sessionDay(followed, row, holidays);
+  const open = sides.filter((side) => side.held > 0);
+  const ends = [
+    ...(now.horizon === undefined ? [] : [made + now.horizon]),
+    ...(now.timeStop === undefined ? [] : open.map((side) => side.entered + now.timeStop!)),
+  ];
+  const last = Math.max(made + LEAST_SESSIONS, days.length - 1 + BEYOND, ...ends.map((row) => row + BEYOND));
+  const sessions = Int32Array.from({ length: last - made + 1 }, (_, k) => at(made + k));
+  const [from, to] = [sessions[0]!, sessions.at(-1)!];
+  const end = ends.length > 0 ? at(Math.min(...ends)) : undefined;
+  const report = part.fundamentals(instrument.index).nextReport;
+  const within = (day: number) => day > from && day <= to;
+  const known = new Set(holidays.map((h) => h.day));
+  return {
+    sessions,
+    end,
+    events: [
+      { day: from, kind: "made" as const },
+      ...(end === undefined ? [] : [{ day: end, kind: "out" as const }]),
+      ...(within(report) ? [{ day: report, kind: "report" as const }] : []),
+      ...[...known].filter(within).map((day) => ({ day, kind: "holiday" as const })),
+      ...chainExpiries(from, known)
+        .filter((expiry) => within(expiry.day))
+        .map(({ day, isThirdFriday }) => ({
+          day,
+          kind: isThirdFriday ? ("third-Friday expiry" as const) : ("weekly expiry" as const),
+        })),
+    ].sort((a, b) => a.day - b.day),
+  };
+}
