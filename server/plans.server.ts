@@ -64,8 +64,16 @@ export async function insertPlan(db: Knex, kind: PlanRowKind, text: string): Pro
   await write(db, () =>
     db.transaction(async (trx) => {
       if (await findPlanRow(trx, body.id)) throw new Conflict("It is there already.");
-      if ((await listPlanRows(trx, kind)).length >= MOST[kind]) throw new Invalid(`There are ${MOST[kind]} already; delete some first.`);
-      await insertPlanRow(trx, { id: body.id, kind, market: body.market, ticker: body.ticker, revision: 1, body: JSON.stringify(body) });
+      if ((await listPlanRows(trx, kind)).length >= MOST[kind])
+        throw new Invalid(`There are ${MOST[kind]} already; delete some first.`);
+      await insertPlanRow(trx, {
+        id: body.id,
+        kind,
+        market: body.market,
+        ticker: body.ticker,
+        revision: 1,
+        body: JSON.stringify(body),
+      });
     }),
   );
   return body.id;
@@ -99,11 +107,7 @@ export async function removePlan(db: Knex, id: string): Promise<{ readonly kind:
 /** All plans and trades as one JSON text, with the version of its form. */
 export async function exportPlans(db: Knex): Promise<string> {
   const [plans, trades, accounts] = [await listPlans(db), await listTrades(db), await listItems(db, "account")];
-  return JSON.stringify(
-    { yubrin: "plans", version: 1, accounts, plans: plans.map(({ plan }) => plan), trades },
-    null,
-    2,
-  );
+  return JSON.stringify({ yubrin: "plans", version: 1, accounts, plans: plans.map(({ plan }) => plan), trades }, null, 2);
 }
 
 const file = z.strictObject({
@@ -121,7 +125,8 @@ const file = z.strictObject({
  */
 export async function importPlans(db: Knex, text: string): Promise<{ readonly added: number; readonly known: number }> {
   const parsed = file.safeParse(parseJson(text));
-  if (!parsed.success) throw new Invalid("This is no file of plans; nothing was taken.", z.prettifyError(parsed.error).split("\n"));
+  if (!parsed.success)
+    throw new Invalid("This is no file of plans; nothing was taken.", z.prettifyError(parsed.error).split("\n"));
   const { plans, trades } = parsed.data;
   const rows = [
     ...plans.map((body) => ({ kind: "plan" as const, body })),
@@ -132,11 +137,19 @@ export async function importPlans(db: Knex, text: string): Promise<{ readonly ad
       let added = 0;
       for (const { kind, body } of rows) {
         if (await findPlanRow(trx, body.id)) continue;
-        await insertPlanRow(trx, { id: body.id, kind, market: body.market, ticker: body.ticker, revision: 1, body: JSON.stringify(body) });
+        await insertPlanRow(trx, {
+          id: body.id,
+          kind,
+          market: body.market,
+          ticker: body.ticker,
+          revision: 1,
+          body: JSON.stringify(body),
+        });
         added++;
       }
       for (const kind of ["plan", "trade"] as const)
-        if ((await listPlanRows(trx, kind)).length > MOST[kind]) throw new Invalid(`That would be more than ${MOST[kind]}; nothing was taken.`);
+        if ((await listPlanRows(trx, kind)).length > MOST[kind])
+          throw new Invalid(`That would be more than ${MOST[kind]}; nothing was taken.`);
       return { added, known: rows.length - added };
     }),
   );
@@ -149,7 +162,10 @@ function bodyOf<K extends PlanRowKind>(kind: K, row: PlanStored): BodyOf<K> {
 function checked<K extends PlanRowKind>(kind: K, text: string): BodyOf<K> {
   const parsed = SCHEMAS[kind].safeParse(parseJson(text));
   if (!parsed.success)
-    throw new Invalid(kind === "plan" ? "This cannot be planned." : "This cannot be entered.", z.prettifyError(parsed.error).split("\n"));
+    throw new Invalid(
+      kind === "plan" ? "This cannot be planned." : "This cannot be entered.",
+      z.prettifyError(parsed.error).split("\n"),
+    );
   return parsed.data as BodyOf<K>;
 }
 

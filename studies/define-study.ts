@@ -19,6 +19,7 @@ export interface Link {
     | "setups"
     | "lists"
     | "trials"
+    | "plans"
     | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }

@@ -204,7 +204,7 @@ export class FollowedSide {
     upward.sort((a, b) => a.one.price - b.one.price || Number(b.isTarget) - Number(a.isTarget));
     for (const { one, isTarget } of upward) {
       if (!this.isOpen) break;
-      if (isTarget) this.#reach(one as SideOrders["targets"][number], one.price, session, "within", isInDoubt);
+      if (isTarget) this.#reach(one, one.price, session, "within", isInDoubt);
       else this.#addTo(one as SideOrders["addOns"][number], one.price, session, "within", false);
     }
     for (const addOn of limits) if (this.isOpen) this.#addTo(addOn, addOn.price, session, "within", isInDoubt);

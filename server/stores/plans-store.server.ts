@@ -31,8 +31,15 @@ export async function insertPlanRow(db: Knex, row: PlanStored): Promise<void> {
 }
 
 /** Puts another body in the place of a plan's, where nobody has done so since; tells whether it did. */
-export async function updatePlanRow(db: Knex, { id, revision, body }: Pick<PlanStored, "id" | "revision" | "body">): Promise<boolean> {
-  return (await db("plans").where({ id, revision }).update({ body, revision: revision + 1 })) === 1;
+export async function updatePlanRow(
+  db: Knex,
+  { id, revision, body }: Pick<PlanStored, "id" | "revision" | "body">,
+): Promise<boolean> {
+  return (
+    (await db("plans")
+      .where({ id, revision })
+      .update({ body, revision: revision + 1 })) === 1
+  );
 }
 
 export async function removePlanRow(db: Knex, id: string): Promise<void> {

@@ -1,4 +1,5 @@
 import { mean, wilsonInterval } from "@core";
+import type { JournalPart } from "./journal-parts";
 import type { Position } from "./journal-rows";
 
 /** What positions that are over have been worth. */
@@ -28,9 +29,6 @@ export function recordOf(closed: readonly Position[]): JournalRecord {
     best: r.length > 0 ? Math.max(...r) : NaN,
   };
 }
-
-export const JOURNAL_PARTS = ["setup", "side", "regime", "phase", "way"] as const;
-export type JournalPart = (typeof JOURNAL_PARTS)[number];
 
 export interface PartRecord extends JournalRecord {
   readonly of: JournalPart;

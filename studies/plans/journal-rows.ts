@@ -1,4 +1,4 @@
-import { type PlanSide, type SideStatus } from "@core";
+import type { PlanSide, SideStatus } from "@core";
 import { locate } from "@studies/market/own-calendar";
 import type { Market } from "@studies/market/market";
 import { entryContext, type EntryContext } from "./entry-context";

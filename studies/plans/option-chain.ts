@@ -4,8 +4,9 @@ import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import { dayParam, epochDayOf } from "@studies/day-param";
 import { tableOf, type Column } from "@studies/table";
-import { count, date, fixed, percent, price } from "@studies/words/words";
+import { count, fixed, percent, price } from "@studies/words/words";
 import { chainSessions } from "./chain-session";
+import { contractName } from "./contract-name";
 import { plannedInstrument } from "./followed-plan";
 
 /** Where an expiry lies from the next report. */
@@ -67,11 +68,6 @@ export const optionChain = defineStudy({
   },
   table: (r) => tableOf(CONTRACT_COLUMNS, r ? r.contracts : []),
 });
-
-/** "20 Nov 40 call". */
-export function contractName({ expiry, strike, right }: Pick<Contract, "expiry" | "strike" | "right">): string {
-  return `${date(expiry).replace(/ \d+$/, "")} ${Number(strike.toFixed(6))} ${right}`;
-}
 
 const CONTRACT_COLUMNS: readonly Column<Contract>[] = [
   { key: "expiry", label: "expiry", unit: "text", value: (r) => isoDate(r.expiry) },

@@ -69,7 +69,7 @@ export function plannedOption(followed: FollowedPlan, version: PlanVersion = fol
   const { days, values, isSettled } = valuesSince(followed, legs, { bought: made, expiry: option.expiry, sessionOf });
   const money = size * CONTRACT_UNITS * ((values.at(-1) ?? cost) - cost);
   const riskMoney = size * CONTRACT_UNITS * -payoff.worst;
-  const reach = 4 * session.vol * Math.sqrt((option.expiry - made) / 365);
+  const reach = 2 * session.vol * Math.sqrt((option.expiry - made) / 365);
   const spots = Float64Array.from({ length: STEPS + 1 }, (_, k) => session.close * Math.exp(reach * ((2 * k) / STEPS - 1)));
   const on = (day: number) => spots.map((spot) => positionValue(legs, spot, day) - cost);
   const report = followed.part.fundamentals(followed.instrument.index).nextReport;

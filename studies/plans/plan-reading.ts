@@ -51,7 +51,8 @@ function waitingWords({ close, atr: range }: ToldPlan, waiting: readonly Planned
     const entry = side.rungs.find((rung) => rung.role === "entry")!;
     const where =
       entry.order === "open" ? "at the next open" : `${entry.order === "stop" ? WAYS[side.side][0].toLowerCase() : "back at"} `;
-    const away = entry.order === "open" || !(range > 0) ? "" : ` (${signed((entry.price - close) / range)} ATR)`;
+    const atrs = (entry.price - close) / range;
+    const away = entry.order === "open" || !(Math.abs(atrs) >= 0.05) ? "" : ` (${signed(atrs)} ATR)`;
     return [
       where,
       ...(entry.order === "open" ? [] : [{ figure: price(entry.price, close) }]),

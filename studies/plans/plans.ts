@@ -7,8 +7,10 @@ import { tableOf } from "@studies/table";
 import { count, fixed, list, percent } from "@studies/words/words";
 import { followedPlan, type FollowedPlan } from "./followed-plan";
 import { JOURNAL_COLUMNS } from "./journal-columns";
-import { JOURNAL_PARTS, recordOf, recordsBy } from "./journal-record";
+import { JOURNAL_PARTS } from "./journal-parts";
+import { recordOf, recordsBy } from "./journal-record";
 import { positionByHand, positionsOf, type Position } from "./journal-rows";
+import { NEAR_TRIGGER } from "./near-trigger";
 import { PLAN_EXAMPLES } from "./plan-examples";
 import { planCalendar } from "./plan-events";
 import { plannedSides } from "./plan-rungs";
@@ -17,9 +19,6 @@ import { inRisks } from "./plan-words";
 
 const MOST_PLANS = 500;
 const LETTERS = 8_000_000;
-/** Nearer to its entry than so many ATRs a plan is near its trigger. */
-export const NEAR_TRIGGER = 1;
-
 /** A side of a plan in the list of plans. */
 export interface SideRow {
   readonly side: PlanSide;
@@ -33,6 +32,8 @@ export interface SideRow {
   readonly r: number;
   readonly money: number;
   readonly held: number;
+  /** Planned; of none nothing is bought. */
+  readonly units: number;
   /** Where the close stands in planned risks from the planned entry. */
   readonly place: number;
 }
@@ -93,6 +94,8 @@ export const plans = defineStudy({
       open,
       closed,
       record: recordOf(counted),
+      /** Of those, planned on a later session than they were made for. */
+      lookingBack: counted.filter((one) => one.isLookingBack).length,
       options: recordOf(closed.filter((one) => one.way === "option")),
       parts: JOURNAL_PARTS.flatMap((part) => recordsBy(part, counted)),
     };
@@ -115,7 +118,7 @@ function rowOf(market: Market, followed: FollowedPlan): PlanRow {
     const target = targets.sort((a, b) => sign * (a.price - b.price))[0]?.price ?? NaN;
     const { status, r, money, held } = side.outcome;
     return {
-      ...{ side: side.side, status, entry, target, r, money, held, rewardToRisk: side.rewardToRisk },
+      ...{ side: side.side, status, entry, target, r, money, held, units: side.units, rewardToRisk: side.rewardToRisk },
       stop: at("stop") ?? side.outcome.stop,
       away: (entry - close) / range,
       place: (sign * (close - entry)) / side.risk,
@@ -145,10 +148,11 @@ interface Told {
   readonly plans: readonly PlanRow[];
   readonly open: readonly Position[];
   readonly record: ReturnType<typeof recordOf>;
+  readonly lookingBack: number;
   readonly provisional: boolean;
 }
 
-function readingOf({ plans: rows, open, record, provisional }: Told): Sentence[] {
+function readingOf({ plans: rows, open, record, lookingBack, provisional }: Told): Sentence[] {
   if (rows.length === 0 && open.length === 0 && record.n === 0) return [["Nothing is planned yet."]];
   const waiting = rows.filter((row) => row.state === "waiting");
   const near = waiting.filter((row) =>
@@ -176,20 +180,20 @@ function readingOf({ plans: rows, open, record, provisional }: Told): Sentence[]
             ? ", none within an ATR of its entry."
             : `, ${list(near.slice(0, 4).map((row) => row.ticker))} within an ATR of ${near.length === 1 ? "its" : "their"} entry.`,
         ];
+  const isWorstLoss = record.worst < 0;
   const past: Sentence[] =
     record.n === 0
       ? [["None is over yet."]]
       : [
           [
-            `Of ${count(record.n, "position")} that ${isAre(record.n)} over `,
+            `Of ${count(record.n, "position")} that ${isAre(record.n)} over${lookingBack === 0 ? "" : `, ${lookingBack === record.n ? "all" : lookingBack} planned looking back,`} `,
             { figure: `${record.wins === 0 ? "none" : record.wins} won` },
-            record.n < 2 ? "" : ` (${percent(record.low, 0)} to ${percent(record.high, 0)} at 95% confidence)`,
+            record.n < 2 ? "" : ` (95% interval ${percent(record.low, 0)} to ${percent(record.high, 0)})`,
             ...(record.withRisk > 0
               ? [
-                  ", by ",
+                  record.withRisk === 1 ? ", making " : ", making in the mean ",
                   { figure: inRisks(record.expectancy) },
-                  record.withRisk === 1 ? "" : " in the mean",
-                  `; the worst lost ${fixed(Math.max(0, -record.worst), 1)} R`,
+                  record.withRisk > 1 && isWorstLoss ? `; the worst lost ${fixed(-record.worst, 1)} R` : "",
                 ]
               : []),
             ".",

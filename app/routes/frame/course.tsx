@@ -18,7 +18,10 @@ export function Course() {
   return (
     <nav
       aria-label="Course"
-      className={clsx("flex shrink-0 flex-col overflow-y-auto border-r border-rule bg-paper pt-2", narrow ? "w-12" : "w-[148px]")}
+      className={clsx(
+        "flex shrink-0 flex-col overflow-y-auto border-r border-rule bg-paper pt-2 print:hidden",
+        narrow ? "w-12" : "w-[148px]",
+      )}
     >
       {COURSE.map(({ part, screens }) => (
         <section key={part} className="mb-1.5">

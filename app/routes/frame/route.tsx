@@ -72,18 +72,18 @@ function FramePage({ children }: { children: React.ReactNode }) {
   useOpeners();
   useArrival();
   return (
-    <div className="flex h-dvh flex-col overflow-hidden">
+    <div className="flex h-dvh flex-col overflow-hidden print:block print:h-auto print:overflow-visible">
       <a href="#screen" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-raised focus:p-2">
         Skip to the screen
       </a>
       <TopBar />
       <InProgress />
-      <div className="flex min-h-0 flex-1">
+      <div className="flex min-h-0 flex-1 print:block">
         <Course />
         <main
           id="screen"
           aria-busy={busy}
-          className="relative min-w-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-4 pb-8"
+          className="relative min-w-0 flex-1 overflow-x-hidden overflow-y-auto px-6 pt-4 pb-8 print:overflow-visible print:p-0"
           tabIndex={-1}
         >
           {children}
@@ -100,7 +100,10 @@ function InProgress() {
   const { provisional, feed, asOf } = useFrameValue();
   if (!provisional || !feed || asOf === undefined) return null;
   return (
-    <p role="status" className="border-b border-(--amber-edge) bg-(--amber-edge)/15 px-6 py-0.5 text-[12px] text-amber">
+    <p
+      role="status"
+      className="border-b border-(--amber-edge) bg-(--amber-edge)/15 px-6 py-0.5 text-[12px] text-amber print:hidden"
+    >
       The session of {date(asOf)} is in progress ({feed.step} of {feed.steps}): every figure of it is provisional until its close.
     </p>
   );
@@ -109,7 +112,9 @@ function InProgress() {
 /** A thin edge around the page whenever the date in view is not the latest. */
 function LookingBack() {
   const { asOf } = useHere();
-  return asOf ? <div aria-hidden className="pointer-events-none fixed inset-0 z-40 border-3 border-(--amber-edge)" /> : null;
+  return asOf ? (
+    <div aria-hidden className="pointer-events-none fixed inset-0 z-40 border-3 border-(--amber-edge) print:hidden" />
+  ) : null;
 }
 
 /** Keeps the frame around a screen that could not answer. */

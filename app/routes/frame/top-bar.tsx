@@ -15,7 +15,7 @@ export function TopBar() {
   const here = useHere();
   const { calendar } = useFrameValue();
   return (
-    <header className="flex h-14 shrink-0 items-center border-b border-rule bg-raised">
+    <header className="flex h-14 shrink-0 items-center border-b border-rule bg-raised print:hidden">
       <Link to={hrefOf(here, "/")} className="w-[148px] shrink-0 px-4 font-serif text-xl font-semibold">
         Yubrin
       </Link>

@@ -9,6 +9,7 @@ import type { KindOfSetups } from "@studies/setups/setups-reading";
 import { capital, list } from "@studies/words/words";
 import { hereNow, hrefOf, useHere, useHrefWith, withHere } from "~/here";
 import { flickHref } from "~/ui/flick";
+import { usePlans } from "~/ui/use-plans";
 import { useKeys } from "~/ui/use-keys";
 import { useRemembered } from "~/ui/remembered";
 import { useWidth } from "~/ui/use-width";
@@ -53,7 +54,14 @@ export function SetupsTable({ answer, records }: Props) {
     if (to !== undefined) void navigate(to);
     return to !== undefined;
   };
-  useKeys({ ".": goThrough });
+  const plans = usePlans();
+  const planIt = () => {
+    const row = shown.find((one) => keyOf(one) === first);
+    if (!row || row.isGroup) return false;
+    void plans.begin({ ticker: row.ticker, kind: row.kind, origin: `${row.kind}, a setup` });
+    return true;
+  };
+  useKeys({ ".": goThrough, b: planIt });
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: SetupRow) => {
     const rows = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-row]") ?? [])];
     const at = rows.indexOf(event.currentTarget);
@@ -138,10 +146,22 @@ export function SetupsTable({ answer, records }: Props) {
         </table>
       </div>
       {shown.length === 0 && <Nothing answer={answer} />}
-      {shown.length > 1 && (
-        <button type="button" className="float-right min-h-6 text-[12px] text-soft hover:text-indigo" onClick={goThrough}>
-          charts one by one (<kbd>.</kbd>)
-        </button>
+      {plans.answer?.error && (
+        <p role="alert" className="text-rust">
+          {plans.answer.error} {plans.answer.details?.join(" ")}
+        </p>
+      )}
+      {shown.length > 0 && (
+        <p className="float-right flex gap-4 text-[12px] text-soft">
+          <button type="button" className="min-h-6 hover:text-indigo" disabled={plans.busy} onClick={planIt}>
+            a plan for the row in hand (<kbd>b</kbd>)
+          </button>
+          {shown.length > 1 && (
+            <button type="button" className="min-h-6 hover:text-indigo" onClick={goThrough}>
+              charts one by one (<kbd>.</kbd>)
+            </button>
+          )}
+        </p>
       )}
       {rest.length > 0 && (
         <p className="mt-1.5 text-[12px] text-soft">

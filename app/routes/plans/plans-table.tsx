@@ -1,0 +1,195 @@
+import { useRef, type KeyboardEvent } from "react";
+import { Link, useNavigate } from "react-router";
+import { NEAR_TRIGGER } from "@studies/plans/near-trigger";
+import type { PlanRow, SideRow } from "@studies/plans/plans";
+import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
+import { count, date, fixed, price, signed } from "@studies/words/words";
+import { hereNow, hrefOf, useHere } from "~/here";
+import { useWidth } from "~/ui/use-width";
+import { PlanTrack } from "./plan-track";
+
+interface Props {
+  readonly rows: readonly PlanRow[];
+  readonly onRemove: (id: string) => void;
+}
+
+const STATES = [
+  ["open", "Open"],
+  ["waiting", "Waiting"],
+  ["over", "Over"],
+] as const;
+
+/** Every plan by how it stands, each side on a line in planned risks. Arrows move, Enter opens. */
+export function PlansTable({ rows, onRemove }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box, 1080);
+  const navigate = useNavigate();
+  const here = useHere();
+  const track = Math.max(120, Math.min(360, width - 740));
+  const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: PlanRow) => {
+    const all = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-plan]") ?? [])];
+    const at = all.indexOf(event.currentTarget);
+    if (event.key === "ArrowDown") all[at + 1]?.focus();
+    else if (event.key === "ArrowUp") all[at - 1]?.focus();
+    else if (event.key === "Enter" && event.target === event.currentTarget) void navigate(hrefOf(hereNow(), `/plans/${row.id}`));
+    else return;
+    event.preventDefault();
+  };
+  const first = STATES.flatMap(([state]) => rows.filter((row) => row.state === state))[0]?.id;
+  return (
+    <div ref={box} data-main tabIndex={-1}>
+      <table className="w-full border-separate border-spacing-0">
+        <caption className="sr-only">Plans by how they stand</caption>
+        <thead>
+          <tr className="text-soft">
+            {["plan", "from stop to target, in risks", "stands", "", "to its entry", "its end", "report", ""].map((head, k) => (
+              <th
+                key={k}
+                scope="col"
+                className={`border-b border-ink/60 pb-1 font-normal ${k < 3 ? "text-left" : "text-right"} ${k > 0 ? "pl-3" : ""}`}
+              >
+                {head || <span className="sr-only">{k === 3 ? "made" : "Deeds"}</span>}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {STATES.map(([state, name]) => {
+          const own = rows.filter((row) => row.state === state);
+          // Of what is over the latest comes first.
+          if (state === "over") own.reverse();
+          if (own.length === 0) return null;
+          return (
+            <tbody key={state}>
+              <tr className="bg-track/40">
+                <th scope="rowgroup" colSpan={8} className="border-b border-rule px-1 py-1 text-left font-semibold">
+                  {name} <span className="font-normal text-soft">{own.length}</span>
+                </th>
+              </tr>
+              {own.map((row) => (
+                <PlanLine
+                  key={row.id}
+                  row={row}
+                  track={track}
+                  isFirst={row.id === first}
+                  href={hrefOf(here, `/plans/${row.id}`)}
+                  onKeyDown={(event) => {
+                    onKeyDown(event, row);
+                  }}
+                  onRemove={() => {
+                    onRemove(row.id);
+                  }}
+                />
+              ))}
+            </tbody>
+          );
+        })}
+      </table>
+    </div>
+  );
+}
+
+interface LineProps {
+  readonly row: PlanRow;
+  readonly track: number;
+  readonly isFirst: boolean;
+  readonly href: string;
+  readonly onKeyDown: (event: KeyboardEvent<HTMLTableRowElement>) => void;
+  readonly onRemove: () => void;
+}
+
+function PlanLine({ row, track, isFirst, href, onKeyDown, onRemove }: LineProps) {
+  const cell = "border-b border-rule/70 pl-3 align-top py-1";
+  const sides = shownSides(row);
+  return (
+    <tr
+      data-plan={row.id}
+      tabIndex={isFirst ? 0 : -1}
+      className="outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60"
+      onKeyDown={onKeyDown}
+    >
+      <th scope="row" className="max-w-56 border-b border-rule/70 py-1 text-left align-top font-normal">
+        <Link
+          to={href}
+          tabIndex={-1}
+          className="block min-h-6 truncate hover:text-indigo"
+          title={`${row.name}${row.origin === "" ? "" : `, from ${row.origin}`}`}
+        >
+          <b className="font-semibold">{row.ticker}</b> {row.origin === "" ? row.name : row.origin}
+        </Link>
+        <span className="block text-[11px] text-soft">
+          made {date(row.made)}
+          {row.isLookingBack ? ", looking back" : ""}
+        </span>
+      </th>
+      <td className={cell}>
+        {sides.map((side) => (
+          <span key={side.side} className="flex items-center gap-1.5">
+            <span className="w-8 text-[11px] text-soft">{side.side}</span>
+            <PlanTrack row={row} side={side} width={track} />
+          </span>
+        ))}
+      </td>
+      <td className={cell}>
+        {sides.map((side) => (
+          <span key={side.side} className="block h-[26px] content-center whitespace-nowrap">
+            {STATUS_WORDS[side.status]}
+            {side.held > 0 ? `, ${count(side.held, "unit")}` : ""}
+            {side.status === "waiting" && side.units === 0 ? <span className="text-amber">, no size</span> : ""}
+          </span>
+        ))}
+      </td>
+      <td className={`${cell} text-right`}>
+        {sides.map((side) => (
+          <span
+            key={side.side}
+            className="block h-[26px] content-center whitespace-nowrap"
+            title={signedMoney(side.money, row.currency)}
+          >
+            {Number.isNaN(side.r) ? (
+              <span className="text-soft">pays {fixed(side.rewardToRisk, 1)} R</span>
+            ) : (
+              <b className={side.r < 0 ? "text-rust" : "text-teal"}>{inRisks(side.r)}</b>
+            )}
+          </span>
+        ))}
+      </td>
+      <td className={`${cell} text-right`}>
+        {sides.map((side) => (
+          <span key={side.side} className="block h-[26px] content-center whitespace-nowrap">
+            {side.status === "waiting" ? (
+              <span className={Math.abs(side.away) <= NEAR_TRIGGER ? "font-semibold" : "text-soft"}>
+                {price(side.entry, row.close)}, {signed(side.away)} ATR
+              </span>
+            ) : (
+              <span className="text-soft">–</span>
+            )}
+          </span>
+        ))}
+      </td>
+      <td className={`${cell} text-right whitespace-nowrap`}>{row.state === "over" ? "–" : until(row.end, row.toEnd)}</td>
+      <td className={`${cell} text-right whitespace-nowrap ${row.toReport <= 5 && row.state !== "over" ? "text-amber" : ""}`}>
+        {until(row.report, row.toReport)}
+      </td>
+      <td className={`${cell} text-right`}>
+        <button
+          type="button"
+          className="min-h-6 text-[12px] text-soft hover:text-rust"
+          aria-label={`Delete the plan for ${row.ticker} of ${date(row.made)}`}
+          onClick={onRemove}
+        >
+          delete
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+/** What was entered; of a plan that waits, or came to nothing, both sides. */
+function shownSides(row: PlanRow): readonly SideRow[] {
+  const entered = row.sides.filter((side) => !Number.isNaN(side.r));
+  return entered.length > 0 ? entered : row.sides;
+}
+
+function until(day: number, sessions: number): string {
+  return Number.isNaN(day) ? "–" : `${date(day).replace(/ \d+$/, "")}, in ${sessions}`;
+}

@@ -1,0 +1,97 @@
+import { useRef } from "react";
+import type { plans } from "@studies/plans/plans";
+import { useWayBack } from "~/opener";
+import { ControlSentence } from "~/ui/inline-menu";
+import { Reading } from "~/ui/reading";
+import { RemovedItem } from "~/ui/removed-item";
+import { useKeys } from "~/ui/use-keys";
+import { usePlans } from "~/ui/use-plans";
+import { fromWire, toWire, type ResultOf } from "~/wire";
+import type { Route } from "./+types/route";
+import { NewPlan } from "./new-plan";
+import { planDeed } from "./plan-deeds.server";
+import { plansHere } from "./plans-here.server";
+import { PlansTable } from "./plans-table";
+import { ViewMenu } from "./view-menu";
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { answer } = await plansHere(request);
+  return { reading: answer.reading, answer: toWire(answer.result) };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  return planDeed(request);
+}
+
+export const meta: Route.MetaFunction = () => [{ title: "Plans · Yubrin" }];
+
+/** Every plan as it stands: what is open, what waits, and what is over. */
+export default function Plans({ loaderData }: Route.ComponentProps) {
+  const wayBack = useWayBack();
+  const deeds = usePlans();
+  const file = useRef<HTMLInputElement>(null);
+  useKeys({ Backspace: () => wayBack(undefined) });
+  const answer = fromWire<ResultOf<typeof plans>>(loaderData.answer);
+  const { removed, imported, error, details } = deeds.answer ?? {};
+  const gone = removed && (JSON.parse(removed.body) as { id: string; ticker: string });
+  const isGone = gone !== undefined && !answer.plans.some((row) => row.id === gone.id);
+  return (
+    <>
+      <Reading sentences={loaderData.reading} />
+      <ControlSentence
+        files={
+          <>
+            <button type="button" className="hover:text-indigo" onClick={() => file.current?.click()}>
+              take in a file
+            </button>
+            <a className="hover:text-indigo" href="/plans.json" download>
+              plans as JSON
+            </a>
+          </>
+        }
+      >
+        <ViewMenu value="/plans" /> as they stand at this close.
+      </ControlSentence>
+      <input
+        ref={file}
+        type="file"
+        accept="application/json,.json"
+        aria-label="File of plans"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          if (chosen) void chosen.text().then((text) => deeds.takeIn(text));
+          event.target.value = "";
+        }}
+      />
+      {imported && (
+        <p role="status" className="mb-2 text-teal">
+          {imported.added} taken in{imported.known > 0 ? `, ${imported.known} were here already and stay as they are` : ""}.
+        </p>
+      )}
+      {error && (
+        <p role="alert" className="mb-2 text-rust">
+          {error} {details?.slice(0, 6).join(" ")}
+        </p>
+      )}
+      {isGone && (
+        <RemovedItem
+          className="mb-2"
+          name={`The plan for ${gone.ticker}`}
+          onPutBack={() => void deeds.insert(removed!.kind, removed!.body)}
+        />
+      )}
+      {answer.plans.length > 0 ? (
+        <PlansTable rows={answer.plans} onRemove={(id) => void deeds.remove(id)} />
+      ) : (
+        <div data-main tabIndex={-1} className="max-w-xl text-soft">
+          A plan frames a trade before it is made: where one gets in on either side, where one is wrong, where it may lead, and
+          how much. It is followed by itself as sessions come. Begin one here, or with <kbd>b</kbd> on a setup, a window, or a
+          chart.
+        </div>
+      )}
+      <NewPlan />
+    </>
+  );
+}

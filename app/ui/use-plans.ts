@@ -1,0 +1,38 @@
+import { useFetcher } from "react-router";
+import type { PlanAnswer } from "~/routes/plans/plan-deeds.server";
+
+/** What a plan is begun from. */
+export interface PlanBeginning {
+  readonly ticker: string;
+  /** What it is made from, in words. */
+  readonly origin?: string;
+  /** Kind of the setup. */
+  readonly kind?: string;
+  readonly side?: "both" | "long" | "short";
+  readonly level?: number;
+  readonly horizon?: number;
+}
+
+/** Begins plans, changes and removes them; the answer says what went wrong or what was removed. */
+export function usePlans() {
+  const fetcher = useFetcher<PlanAnswer>();
+  const send = (fields: Record<string, string>) => fetcher.submit(fields, { method: "post", action: "/plans" });
+  return {
+    busy: fetcher.state !== "idle",
+    isSaved: fetcher.state === "idle" && fetcher.data !== undefined && fetcher.data.error === undefined,
+    answer: fetcher.data,
+    /** Leads to the new plan. */
+    begin: ({ ticker, ...more }: PlanBeginning) =>
+      send({
+        intent: "begin",
+        ticker,
+        here: window.location.search,
+        ...Object.fromEntries(Object.entries(more).map(([key, value]) => [key, String(value)])),
+      }),
+    update: (plan: object, revision: number) =>
+      send({ intent: "update", plan: JSON.stringify(plan), revision: String(revision) }),
+    remove: (id: string) => send({ intent: "remove", id }),
+    insert: (kind: "plan" | "trade", body: string) => send({ intent: "insert", kind, body }),
+    takeIn: (file: string) => send({ intent: "import", file }),
+  };
+}
