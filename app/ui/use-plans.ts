@@ -11,6 +11,8 @@ export interface PlanBeginning {
   readonly side?: "both" | "long" | "short";
   readonly level?: number;
   readonly horizon?: number;
+  /** `YYYY-MM-DD` of its last day. */
+  readonly until?: string;
 }
 
 /** Begins plans, changes and removes them; the answer says what went wrong or what was removed. */

@@ -5,6 +5,7 @@ import {
   isAbove,
   isBelow,
   priceDecimals,
+  sessionsAhead,
   swings,
   type BracketSide,
   type PlanSide,
@@ -12,6 +13,7 @@ import {
 } from "@core";
 import type { SetupKind } from "@core/setups/setup-kinds";
 import { z } from "zod";
+import { dayParam, epochDayOf } from "@studies/day-param";
 import { defineStudy } from "@studies/define-study";
 import { tableOf, type Column } from "@studies/table";
 import { date, price } from "@studies/words/words";
@@ -32,6 +34,7 @@ export const planDraft = defineStudy({
     kind: z.string().max(60).default("").describe("kind of the setup that it is made from"),
     side: z.enum(["both", "long", "short"]).default("both"),
     level: z.coerce.number().positive().max(1e9).optional().describe("where it is entered [beyond the session]"),
+    until: dayParam.optional().describe("last day of it, YYYY-MM-DD [by the horizon]"),
     horizon: z.coerce.number().int().min(1).max(500).default(HORIZON).describe("sessions for which it stands"),
   }),
   cost: "light",
@@ -49,6 +52,9 @@ export const planDraft = defineStudy({
     const pivots = swings(bars).pivots.map((p) => bars.close[p.at]!);
     const bracket = bracketOf({ high, low, close, range }, pivots, COMPRESSED_KINDS.has(params.kind as SetupKind));
     const ticks = 10 ** priceDecimals(close);
+    const until = epochDayOf(params.until);
+    const toUntil = sessionsAhead(market.holidays)(market.asOf, until, market.asOf);
+    const horizon = Number.isNaN(until) ? params.horizon : Math.max(1, Math.min(500, toUntil));
     const sideOf = (side: PlanSide) =>
       params.level === undefined
         ? ordersOf(bracket[side], { ticks, side })
@@ -58,7 +64,7 @@ export const planDraft = defineStudy({
       written: market.asOf,
       ...(params.side === "short" ? {} : { long: sideOf("long") }),
       ...(params.side === "long" ? {} : { short: sideOf("short") }),
-      ...{ oneCancelsOther: true, horizon: params.horizon, isOutBeforeReport: false, steps: [] },
+      ...{ oneCancelsOther: true, horizon, isOutBeforeReport: false, steps: [] },
       ...{ size: { by: "units", units: 100 }, lot: 1, costBp: 0, note: "" },
     };
     return { asOf: market.asOf, day: days[s]!, ticker: instrument.ticker, name: instrument.name, close, range, version };

@@ -19,8 +19,9 @@ export interface PlanRung {
   readonly share?: number;
   /** The stop that an add-on brings. */
   readonly stop?: number;
-  /** The session on which it was done. */
+  /** The session on which it was done, and at what price. */
   readonly done?: number;
+  readonly doneAt?: number;
 }
 
 /** One side of a plan as it is ordered now, with what has come of it. */
@@ -49,9 +50,12 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
     const entry = entryPrice(now, side, followed);
     const risk = hasEntered ? outcome.risk : Math.abs(entry - orders.stop);
     const units = hasEntered ? outcome.plannedUnits : unitsOf(now, side, { own: followed, account: plan.accountOnRecord });
-    const doneOn = (key: string) => outcome.changes.find((c) => c.by === key && c.units !== 0)?.session;
+    const changeBy = (role: RungRole, key: string) =>
+      role === "entry"
+        ? outcome.changes.find((c) => c.what === "entered")
+        : outcome.changes.find((c) => c.by === key && c.units !== 0);
     const rung = (role: RungRole, key: string, price: number): PlanRung => {
-      const done = role === "entry" ? (hasEntered ? outcome.entered : undefined) : doneOn(key);
+      const done = changeBy(role, key);
       const move = sign * (price - entry);
       return {
         role,
@@ -60,7 +64,7 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
         r: risk > 0 ? move / risk : NaN,
         money: units * move,
         units: 0,
-        ...(done === undefined ? {} : { done: days[done]! }),
+        ...(done ? { done: days[done.session]!, doneAt: done.price } : {}),
       };
     };
     const stop = outcome.held > 0 ? outcome.stop : orders.stop;

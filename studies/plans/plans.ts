@@ -15,7 +15,7 @@ import { PLAN_EXAMPLES } from "./plan-examples";
 import { planCalendar } from "./plan-events";
 import { plannedSides } from "./plan-rungs";
 import { askedPlan, handTrade } from "./plan-schema";
-import { inRisks } from "./plan-words";
+import { changeWords, inRisks } from "./plan-words";
 
 const MOST_PLANS = 500;
 const LETTERS = 8_000_000;
@@ -56,6 +56,9 @@ export interface PlanRow {
   readonly report: number;
   readonly toReport: number;
   readonly state: "open" | "waiting" | "over";
+  /** What happened to it last, with its day; "" and NaN where nothing has. */
+  readonly last: string;
+  readonly lastDay: number;
 }
 
 /** All plans as they stand, and what those that are over have been worth. */
@@ -129,7 +132,14 @@ function rowOf(market: Market, followed: FollowedPlan): PlanRow {
   const report = calendar.events.find((event) => event.kind === "report" && event.day > market.asOf)?.day ?? NaN;
   const end = calendar.end !== undefined && calendar.end > market.asOf ? calendar.end : NaN;
   const to = (day: number) => (Number.isNaN(day) ? NaN : ahead(market.asOf, day - 1, market.asOf) + 1);
+  const changes = followed.sides.flatMap((one) => one.changes.map((change) => ({ change, side: one.side })));
+  const latest = Math.max(-1, ...changes.map(({ change }) => change.session));
   return {
+    last: changes
+      .filter(({ change }) => change.session === latest)
+      .map(({ change, side }) => changeWords(change, side, "unit"))
+      .join("; "),
+    lastDay: latest < 0 ? NaN : followed.days[latest]!,
     id: plan.id,
     ticker: instrument.ticker,
     name: instrument.name,

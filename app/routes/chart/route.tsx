@@ -16,6 +16,7 @@ import { priceChartOptions } from "~/charts/price-chart";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { useFrameValue } from "~/frame-context";
 import { useWayBack } from "~/opener";
+import { usePlans } from "~/ui/use-plans";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { fromWire, toWire, type ResultOf } from "~/wire";
@@ -118,11 +119,25 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
     if (to) void navigate(to, { replace: true });
     return to !== undefined;
   };
+  const plans = usePlans();
+  // From the level in hand, or around the last session.
+  const level = result.drawings.find((d) => d.id === drawings.selected && d.kind === "level");
+  const isPlanned = !findGroup(result.ticker);
+  const plan = () => {
+    if (!isPlanned) return false;
+    const price = level?.points[0]?.price;
+    void plans.begin({
+      ticker: result.ticker,
+      ...(price === undefined ? {} : { level: price, origin: `the level \u201c${level!.name}\u201d` }),
+    });
+    return true;
+  };
   useChartKeys({
     arrangements: arrangements.all,
     changes,
     add: () => field.current?.focus(),
     go,
+    plan,
     back: () => wayBack(list ? hrefOf(here, "/groups", { in: list.from }) : undefined),
   });
   const offered = offeredFor(result, market?.broadIndex);
@@ -146,7 +161,16 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
         {list && place >= 0 && <ListPosition list={list} place={place} previous={hrefAt(-1)} next={hrefAt(1)} />}
       </div>
       <ControlSentence
-        files={<ExportPicture drawn={drawnChart} chart={shown} scale={scale} />}
+        files={
+          <>
+            {isPlanned && (
+              <button type="button" className="hover:text-indigo" disabled={plans.busy} onClick={plan} title="b">
+                plan a trade{level ? " at the level" : ""}
+              </button>
+            )}
+            <ExportPicture drawn={drawnChart} chart={shown} scale={scale} />
+          </>
+        }
         twin={twinOf("chart", {
           plot: result.plots.map((p) => p.text),
           window: params.window,

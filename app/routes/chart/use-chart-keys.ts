@@ -12,10 +12,12 @@ interface Deeds {
   /** Goes so many charts on in the list; false where there is none. */
   readonly go: (by: number) => boolean;
   readonly back: () => unknown;
+  /** Begins a plan; false where none can be. */
+  readonly plan: () => boolean;
 }
 
 /** The keys of a chart: sampling, arrangements by number, the field, the list, undo. */
-export function useChartKeys({ arrangements, changes, add, go, back }: Deeds): void {
+export function useChartKeys({ arrangements, changes, add, go, back, plan }: Deeds): void {
   const navigate = useNavigate();
   const sample = (sampling: string) => () => {
     void navigate(hrefNowWith({ sampling }), { replace: true, preventScrollReset: true });
@@ -31,6 +33,7 @@ export function useChartKeys({ arrangements, changes, add, go, back }: Deeds): v
     ArrowDown: () => go(1),
     ArrowUp: () => go(-1),
     a: add,
+    b: plan,
     d: sample("daily"),
     w: sample("weekly"),
     "Shift+M": sample("monthly"),

@@ -64,7 +64,7 @@ async function begin(desk: Desk, text: (name: string) => string, here: ReturnTyp
   const asked = (name: string) => (text(name) === "" ? {} : { [name]: text(name) });
   const said = await desk.ask<ResultOf<typeof planDraft> | undefined>({
     study: "plan-draft",
-    params: { for: ticker, ...asked("kind"), ...asked("side"), ...asked("level"), ...asked("horizon") },
+    params: { for: ticker, ...asked("kind"), ...asked("side"), ...asked("level"), ...asked("horizon"), ...asked("until") },
     market: here.market,
     asOf: here.asOf,
   });

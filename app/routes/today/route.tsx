@@ -35,6 +35,8 @@ import { HoldingNow } from "./holding-now";
 import { SetupsNow, type SetupsSaid } from "./setups-now";
 import { ListsNow, type ListsSaid } from "./lists-now";
 import { ModelsDue } from "./models-due";
+import { PlansNow, type PlansSaid } from "./plans-now";
+import { plansHere } from "../plans/plans-here.server";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
@@ -71,6 +73,11 @@ export async function loader({ request }: Route.LoaderArgs) {
     models: judgedTrials(request, answer.market, "models"),
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
+    plans: plansHere(request).then(({ answer: said }): PlansSaid => ({
+      asOf: said.asOf,
+      provisional: said.provisional,
+      rows: toWire(said.result.plans),
+    })),
   };
 }
 
@@ -174,6 +181,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <AlertsNow said={loaderData.alerts} />
       <ListsNow said={loaderData.lists} />
       <SetupsNow said={loaderData.setups} />
+      <PlansNow said={loaderData.plans} />
       <ModelsDue trials={loaderData.models} />
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />

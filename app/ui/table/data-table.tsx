@@ -26,6 +26,8 @@ interface Props<Row> {
   /** Where Enter, and the link of the first column, leads. */
   readonly href: (row: Row) => string;
   readonly choose?: Choosing<Row>;
+  /** Further keys of the row in hand, where the table is what the screen is for. */
+  readonly rowKeys?: Readonly<Record<string, (row: Row) => unknown>>;
   /** Is told which row has the keyboard. */
   readonly onActive?: (row: Row) => void;
   readonly className?: string;
@@ -99,7 +101,11 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
     if (to !== undefined) void navigate(to);
     return to !== undefined;
   };
-  useKeys(main ? { ".": () => goThrough(rows[active]) } : {});
+  const own = Object.entries(props.rowKeys ?? {}).map(([key, deed]): [string, () => unknown] => [
+    key,
+    () => (rows[active] ? deed(rows[active]) : false),
+  ]);
+  useKeys(main ? { ".": () => goThrough(rows[active]), ...Object.fromEntries(own) } : {});
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: Row, index: number) => {
     const isOnRow = event.target === event.currentTarget;
     if (event.key === "ArrowDown") focusRow(index + 1);

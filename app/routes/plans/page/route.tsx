@@ -68,13 +68,13 @@ export default function PlanPage({ loaderData }: Route.ComponentProps) {
             {plan.origin === "" ? "" : `, from ${plan.origin}`}; as of {date(plan.asOf)}
           </span>
         </header>
-        <h1 className="mt-2 font-serif text-[16px] leading-[22px]">
+        <h1 className="mt-2 font-serif text-[15px] leading-[20px]">
           {reading.map((sentence, k) => (
             <SentenceText key={k} sentence={sentence} />
           ))}
         </h1>
         <div className="mt-2">
-          <PlanPicture shown={shown} width={WIDTH} height={320} />
+          <PlanPicture shown={shown} width={WIDTH} height={280} />
         </div>
         <div className="mt-2 grid grid-cols-2 gap-6">
           {plan.sides.map((side) => (
@@ -119,15 +119,15 @@ export default function PlanPage({ loaderData }: Route.ComponentProps) {
           </div>
           {option ? <Payoff option={option} plan={plan} width={348} /> : <Warnings warnings={plan.warnings} />}
         </div>
-        <section aria-label="Within its time" className="mt-3">
+        <section aria-label="Within its time" className="mt-2 break-inside-avoid">
           <h2 className="heading border-b border-ink/60 pb-0.5">Within its time</h2>
           <TimeLine plan={plan} width={WIDTH} />
         </section>
         {option && <Warnings warnings={plan.warnings} />}
-        <section aria-label="By hand" className="mt-3">
+        <section aria-label="By hand" className="mt-2 break-inside-avoid">
           <h2 className="heading">By hand</h2>
           {[1, 2, 3].map((k) => (
-            <p key={k} className="h-7 border-b border-rule" />
+            <p key={k} className="h-6 border-b border-rule" />
           ))}
         </section>
       </article>

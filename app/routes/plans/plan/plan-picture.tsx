@@ -3,7 +3,7 @@ import { priceDecimals } from "@core/columns/tick";
 import type { PlanSide } from "@core/plans/plan-orders";
 import type { PlanRung } from "@studies/plans/plan-rungs";
 import { inRisks, shareWords, signedMoney } from "@studies/plans/plan-words";
-import { capital, count, date, price, signed } from "@studies/words/words";
+import { capital, count, date, dayMonth, price, signed } from "@studies/words/words";
 import { useWidth } from "~/ui/use-width";
 import {
   ladderLayout,
@@ -439,7 +439,7 @@ function Rung({ placed, side, rail, right, close, currency, units, movedTo, y, e
           {price(shownPrice, close)}
         </text>
         <text x={rail + 18} y={wordsY + 12} fontSize={11} fill="var(--soft)">
-          {isDone ? `done ${date(rung.done).replace(/ \d+$/, "")}` : note}
+          {rung.done === undefined ? note : `${dayMonth(rung.done)} at ${price(rung.doneAt ?? rung.price, close)}`}
         </text>
       </g>
     </g>

@@ -135,7 +135,7 @@ function PlanPage({ loaderData, plan }: PageProps) {
     change(withoutRung(version, side, key), "a rung taken out");
     setRung(undefined);
   };
-  const states = [...new Set(plan.sides.map((side) => STATUS_WORDS[side.outcome.status]))];
+  const states = statesOf(plan);
   const isLive = plan.sides.some((side) => side.outcome.held > 0 || side.outcome.status === "waiting");
   return (
     <>
@@ -251,6 +251,12 @@ function PlanPage({ loaderData, plan }: PageProps) {
       )}
     </>
   );
+}
+
+/** "waiting"; where the sides differ, each: "long cancelled and short at its target". */
+function statesOf({ sides }: PlanAnswer): string[] {
+  const words = sides.map((side) => STATUS_WORDS[side.outcome.status]);
+  return new Set(words).size < 2 ? words.slice(0, 1) : sides.map((side, k) => `${side.side} ${words[k]!}`);
 }
 
 function PlanFoot({

@@ -1,4 +1,5 @@
 import { useNavigate, useSearchParams } from "react-router";
+import { isoDate } from "@core/columns/epoch-day";
 import { START_DAYS } from "@core/seasons/start-days";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { anyOf } from "@studies/sets/group-key";
@@ -6,7 +7,7 @@ import { PEER_SETS } from "@studies/sets/peer-names";
 import { windowKey, windowText } from "@studies/seasons/window-columns";
 import type { WindowRow } from "@studies/seasons/window-row";
 import { windows } from "@studies/seasons/windows";
-import { count } from "@studies/words/words";
+import { count, dayMonth } from "@studies/words/words";
 import { askLongFor } from "~/ask.server";
 import { listsHere } from "~/lists-now.server";
 import { hrefNowWith, hrefOf, parseHere, useHere } from "~/here";
@@ -16,6 +17,7 @@ import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
 import { useLastSaid } from "~/ui/use-last-said";
+import { usePlans } from "~/ui/use-plans";
 import { WaitForJob } from "~/ui/wait-for-job";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -52,6 +54,7 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const navigate = useNavigate();
   const wayBack = useWayBack();
+  const plans = usePlans();
   const [search] = useSearchParams();
   useKeys({ Backspace: () => wayBack(undefined) });
   const { job, groups, about } = loaderData;
@@ -91,6 +94,16 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
                 rows={answer.rows}
                 picked={new Set(picked)}
                 href={(row) => chartHref(here, row)}
+                onPlan={(row) => {
+                  if (row.ticker === "") return false;
+                  void plans.begin({
+                    ticker: row.ticker,
+                    side: row.way === "rose" ? "long" : "short",
+                    until: isoDate(row.to),
+                    origin: `its window from ${dayMonth(row.from)}, a season`,
+                  });
+                  return true;
+                }}
                 onPick={(row) => {
                   const key = windowKey(row);
                   const next = picked.includes(key) ? picked.filter((k) => k !== key) : [...picked, key];
@@ -98,7 +111,7 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
                 }}
               />
               <p className="mt-1 text-[12px] text-soft">
-                Space takes a row into the calendar.{" "}
+                Space takes a row into the calendar, <kbd>b</kbd> makes a plan of it.{" "}
                 <a
                   className="font-semibold text-indigo hover:underline"
                   href={hrefOf({ ...here, focus: [] }, "/seasons/windows.ics", asked)}

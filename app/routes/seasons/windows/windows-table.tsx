@@ -15,6 +15,8 @@ interface Props {
   /** Keys of those that go into a calendar. */
   readonly picked: ReadonlySet<string>;
   readonly onPick: (row: WindowRow) => void;
+  /** Turns a row into a plan; false where it has none. */
+  readonly onPlan: (row: WindowRow) => boolean;
 }
 
 const STRIP = 104;
@@ -23,7 +25,7 @@ const FULL_AT = 0.97;
 const LEANS = 0.3;
 
 /** The windows that were found, each with the results of its years in their order. */
-export function WindowsTable({ rows, href, picked, onPick }: Props) {
+export function WindowsTable({ rows, href, picked, onPick, onPlan }: Props) {
   const { sectors } = useFrameValue();
   const columns = useMemo(() => columnsFor(rows, sectors), [rows, sectors]);
   return (
@@ -35,6 +37,7 @@ export function WindowsTable({ rows, href, picked, onPick }: Props) {
       rowKey={windowKey}
       defaultSort="-wins,-move"
       href={href}
+      rowKeys={{ b: onPlan }}
       columns={columns}
       choose={{
         heading: "For a calendar",
