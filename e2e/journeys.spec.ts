@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { mainJobByKeyboard, mainJobByMouse, reading, ready } from "./main-job";
+import { beginPlan, removePlan } from "./planned";
 import { expect, test } from "./watch";
 
 test("the main job by mouse", async ({ page }) => {
@@ -134,6 +135,7 @@ for (const theme of ["paper", "lamp"] as const) {
   test(`no serious accessibility violation on any screen, ${theme} theme`, async ({ page, baseURL }) => {
     test.slow();
     await page.request.post("/settings", { form: { theme }, headers: { Origin: new URL(baseURL!).origin } });
+    const plan = await beginPlan(page.request, new URL(baseURL!).origin, { ticker: "ALBRO", here: "?asof=2025-03-14" });
     const screens = [
       "/",
       "/breadth",
@@ -154,6 +156,11 @@ for (const theme of ["paper", "lamp"] as const) {
       "/trials/weeks",
       "/trials/gates",
       "/trials/models?set=world",
+      "/plans",
+      `/plans/${plan}?option=1`,
+      `/plans/${plan}/page`,
+      "/plans/journal",
+      "/plans/accounts",
       "/files",
       "/breadth?asof=1999-01-04",
     ];
@@ -173,5 +180,6 @@ for (const theme of ["paper", "lamp"] as const) {
         ),
       ).toEqual([]);
     }
+    await removePlan(page.request, new URL(baseURL!).origin, plan);
   });
 }

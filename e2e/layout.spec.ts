@@ -1,6 +1,7 @@
 import type { Page } from "@playwright/test";
 import { layoutFaults } from "./layout-faults";
 import { reading, ready } from "./main-job";
+import { beginPlan, removePlan } from "./planned";
 import { addressOf, type ServerName } from "./servers";
 import { expect, test } from "./watch";
 
@@ -30,6 +31,7 @@ const SCREENS = [
     "/trials/gates?gate=%7B%22level%22%3A%22market%22%2C%22when%22%3A%7B%22all%22%3A%5B%5D%7D%7D",
     "/trials/models",
   ],
+  ["/plans", "/plans/$plan", "/plans/$plan?option=1", "/plans/$plan/page", "/plans/journal", "/plans/accounts"],
 ];
 const ON: Readonly<Record<"made" | "bars", { readonly early: string; readonly group: string; readonly fund: string }>> = {
   made: { early: "2021-03-10", group: "sector:Shipyards", fund: "group:HUBUT" },
@@ -68,13 +70,18 @@ for (const server of ["made", "bars"] as const satisfies readonly ServerName[]) 
       };
       const stock = said.result.rows[0]!.ticker;
       const found: string[] = [];
+      const isOfPlans = screens.some((screen) => screen.includes("$plan"));
+      const then = (await (await request.get(`${addressOf(server)}/data/members?asof=${early}`)).json()) as typeof said;
+      const planned = { ticker: then.result.rows[0]!.ticker, here: `?asof=${early}` };
+      const plan = isOfPlans ? await beginPlan(request, addressOf(server), planned) : "";
       for (const screen of screens) {
-        const path = screen.replace("$group", group).replace("$fund", fund).replace("$stock", stock);
+        const path = screen.replace("$group", group).replace("$fund", fund).replace("$stock", stock).replace("$plan", plan);
         for (const date of ["", early])
           found.push(
             ...(await faultsAt(page, `${addressOf(server)}${path}${date && `${path.includes("?") ? "&" : "?"}asof=${date}`}`)),
           );
       }
+      if (isOfPlans) await removePlan(request, addressOf(server), plan);
       expect(found).toEqual([]);
     });
   }

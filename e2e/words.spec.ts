@@ -1,6 +1,7 @@
 import { SCREENS } from "../app/screens";
 import { withTerms } from "../studies/words/terms";
 import { ready } from "./main-job";
+import { beginPlan, removePlan } from "./planned";
 import { expect, test } from "./watch";
 
 /** Every screen, and what some show of other sets and levels. */
@@ -13,6 +14,9 @@ const PLACES = [
   "/trials/weeks",
   "/trials/gates",
   "/trials/models",
+  "/plans/journal",
+  "/plans/accounts",
+  "/plans/$plan?option=1",
   "/groups?in=group:ALBIG",
 ];
 
@@ -33,8 +37,10 @@ function unexplained(shown: readonly Shown[]): string[] {
 }
 
 for (const path of PLACES)
-  test(`${path} explains the words of ours that it uses, where one points at them`, async ({ page }) => {
-    await page.goto(path);
+  test(`${path} explains the words of ours that it uses, where one points at them`, async ({ page, baseURL }) => {
+    const origin = new URL(baseURL!).origin;
+    const plan = path.includes("$plan") ? await beginPlan(page.request, origin, { ticker: "ALBRO" }) : "";
+    await page.goto(path.replace("$plan", plan));
     await ready(page);
     const shown = await page.evaluate(() => {
       const found: Shown[] = [];
@@ -48,6 +54,7 @@ for (const path of PLACES)
       }
       return found;
     });
+    if (plan !== "") await removePlan(page.request, origin, plan);
     expect(unexplained(shown)).toEqual([]);
   });
 

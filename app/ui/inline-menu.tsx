@@ -76,15 +76,19 @@ export function ControlSentence({ children, twin, files }: ControlSentenceProps)
   return (
     <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft">
       <p>{children}</p>
-      {twin !== undefined && (
+      {(twin !== undefined || files !== undefined) && (
         <p className="flex shrink-0 gap-3 text-[12px]">
           {files}
-          <a className="hover:text-indigo" href={`${twin}${twin.includes("?") ? "&" : "?"}as=csv`} download>
-            CSV
-          </a>
-          <a className="hover:text-indigo" href={twin}>
-            JSON
-          </a>
+          {twin !== undefined && (
+            <>
+              <a className="hover:text-indigo" href={`${twin}${twin.includes("?") ? "&" : "?"}as=csv`} download>
+                CSV
+              </a>
+              <a className="hover:text-indigo" href={twin}>
+                JSON
+              </a>
+            </>
+          )}
         </p>
       )}
     </div>

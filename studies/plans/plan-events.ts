@@ -18,7 +18,10 @@ export interface PlanCalendar {
   readonly events: readonly PlanEvent[];
 }
 
+/** Shown at least, and at most: of a long plan those about the present. */
 const LEAST_SESSIONS = 20;
+const MOST_SESSIONS = 60;
+const BEYOND_OVER = 10;
 const BEYOND = 5;
 
 /** A session so many after one of an instrument, as it was or as it is to be expected. */
@@ -27,8 +30,17 @@ export function sessionDay({ days }: Pick<PlannedInstrument, "days">, row: numbe
   return row <= last ? days[row]! : sessionAhead(days[last]!, row - last, holidays);
 }
 
+/**
+ * The last session of interest: the as-of session while a side waits or is held, then a little after the last thing that happened.
+ */
+export function lastOfInterest({ days, sides, made }: Pick<FollowedPlan, "days" | "sides" | "made">): number {
+  const last = days.length - 1;
+  if (sides.some((side) => side.held > 0 || side.status === "waiting")) return last;
+  return Math.min(last, BEYOND_OVER + Math.max(made, ...sides.flatMap((side) => side.changes.map((c) => c.session))));
+}
+
 export function planCalendar(followed: FollowedPlan): PlanCalendar {
-  const { part, instrument, days, now, made, sides } = followed;
+  const { part, instrument, now, made, sides } = followed;
   const { holidays } = part;
   const at = (row: number) => sessionDay(followed, row, holidays);
   const open = sides.filter((side) => side.held > 0);
@@ -36,8 +48,14 @@ export function planCalendar(followed: FollowedPlan): PlanCalendar {
     ...(now.horizon === undefined ? [] : [made + now.horizon]),
     ...(now.timeStop === undefined ? [] : open.map((side) => side.entered + now.timeStop!)),
   ];
-  const last = Math.max(made + LEAST_SESSIONS, days.length - 1 + BEYOND, ...ends.map((row) => row + BEYOND));
-  const sessions = Int32Array.from({ length: last - made + 1 }, (_, k) => at(made + k));
+  const until = lastOfInterest(followed);
+  const last = Math.max(
+    made + LEAST_SESSIONS,
+    until + BEYOND,
+    ...ends.map((row) => Math.min(row + BEYOND, until + MOST_SESSIONS)),
+  );
+  const first = Math.max(made, Math.min(until - LEAST_SESSIONS, last - MOST_SESSIONS));
+  const sessions = Int32Array.from({ length: last - first + 1 }, (_, k) => at(first + k));
   const [from, to] = [sessions[0]!, sessions.at(-1)!];
   const end = ends.length > 0 ? at(Math.min(...ends)) : undefined;
   const report = part.fundamentals(instrument.index).nextReport;
@@ -47,8 +65,8 @@ export function planCalendar(followed: FollowedPlan): PlanCalendar {
     sessions,
     end,
     events: [
-      { day: from, kind: "made" as const },
-      ...(end === undefined ? [] : [{ day: end, kind: "out" as const }]),
+      ...(first === made ? [{ day: from, kind: "made" as const }] : []),
+      ...(end === undefined || !within(end) ? [] : [{ day: end, kind: "out" as const }]),
       ...(within(report) ? [{ day: report, kind: "report" as const }] : []),
       ...[...known].filter(within).map((day) => ({ day, kind: "holiday" as const })),
       ...chainExpiries(from, known)

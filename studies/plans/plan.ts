@@ -17,7 +17,7 @@ import { jsonText } from "@studies/json-text";
 import { rungName } from "@studies/key-levels/rung-name";
 import { tableOf, type Column } from "@studies/table";
 import { budgetOf, followedPlan } from "./followed-plan";
-import { planCalendar } from "./plan-events";
+import { lastOfInterest, planCalendar } from "./plan-events";
 import { plannedOption } from "./plan-option";
 import { PLAN_EXAMPLES } from "./plan-examples";
 import { planReading } from "./plan-reading";
@@ -50,12 +50,22 @@ export const plan = defineStudy({
     const { accountOnRecord: account } = own;
     const sides = plannedSides(followed);
     const calendar = planCalendar(followed);
-    const last = days.length - 1;
-    const s = bars.close.findLastIndex((x) => !Number.isNaN(x));
+    // Of a plan that is over, how things stood a little after its end.
+    const last = lastOfInterest(followed);
+    const cut = (column: Float64Array) => column.subarray(0, last + 1);
+    const seen = {
+      open: cut(bars.open),
+      high: cut(bars.high),
+      low: cut(bars.low),
+      close: cut(bars.close),
+      volume: cut(bars.volume),
+    };
+    const s = seen.close.findLastIndex((x) => !Number.isNaN(x));
     const from = Math.max(0, last + 1 - SHOWN_BARS);
-    const shown = (column: Float64Array) => column.slice(from);
+    const shown = (column: Float64Array) => column.slice(from, last + 1);
     const report = calendar.events.find((event) => event.kind === "report" && event.day > market.asOf);
-    const levels = levelLadder(bars, drawnPrices(conditions.series));
+    const isNow = last === days.length - 1;
+    const levels = levelLadder(seen, isNow ? drawnPrices(conditions.series) : []);
     const upTo = bars.close.subarray(0, s + 1);
     const range = atr({ high: bars.high.subarray(0, s + 1), low: bars.low.subarray(0, s + 1), close: upTo }, 14).at(-1) ?? NaN;
     const changes = followed.sides
@@ -77,7 +87,7 @@ export const plan = defineStudy({
       close: bars.close[s]!,
       atr: range,
       bars: {
-        days: days.slice(from),
+        days: days.slice(from, last + 1),
         open: shown(bars.open),
         high: shown(bars.high),
         low: shown(bars.low),

@@ -13,6 +13,7 @@ interface Props {
   readonly onRemove: (id: string) => void;
 }
 
+const HEADS = ["plan", "from stop to target, in risks", "stands", "", "to its entry", "its end", "report", ""];
 const STATES = [
   ["open", "Open"],
   ["waiting", "Waiting"],
@@ -25,7 +26,9 @@ export function PlansTable({ rows, onRemove }: Props) {
   const width = useWidth(box, 1080);
   const navigate = useNavigate();
   const here = useHere();
-  const track = Math.max(120, Math.min(360, width - 740));
+  // Where there is little room its end and the report are on the plan itself.
+  const isNarrow = width < 840;
+  const track = Math.max(100, Math.min(360, width - (isNarrow ? 560 : 740)));
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: PlanRow) => {
     const all = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-plan]") ?? [])];
     const at = all.indexOf(event.currentTarget);
@@ -42,15 +45,17 @@ export function PlansTable({ rows, onRemove }: Props) {
         <caption className="sr-only">Plans by how they stand</caption>
         <thead>
           <tr className="text-soft">
-            {["plan", "from stop to target, in risks", "stands", "", "to its entry", "its end", "report", ""].map((head, k) => (
-              <th
-                key={k}
-                scope="col"
-                className={`border-b border-ink/60 pb-1 font-normal ${k < 3 ? "text-left" : "text-right"} ${k > 0 ? "pl-3" : ""}`}
-              >
-                {head || <span className="sr-only">{k === 3 ? "made" : "Deeds"}</span>}
-              </th>
-            ))}
+            {HEADS.map((head, k) =>
+              isNarrow && (k === 5 || k === 6) ? null : (
+                <th
+                  key={k}
+                  scope="col"
+                  className={`border-b border-ink/60 pb-1 font-normal ${k < 3 ? "text-left" : "text-right"} ${k > 0 ? "pl-3" : ""}`}
+                >
+                  {head || <span className="sr-only">{k === 3 ? "made" : "Deeds"}</span>}
+                </th>
+              ),
+            )}
           </tr>
         </thead>
         {STATES.map(([state, name]) => {
@@ -70,6 +75,7 @@ export function PlansTable({ rows, onRemove }: Props) {
                   key={row.id}
                   row={row}
                   track={track}
+                  isNarrow={isNarrow}
                   isFirst={row.id === first}
                   href={hrefOf(here, `/plans/${row.id}`)}
                   onKeyDown={(event) => {
@@ -91,13 +97,14 @@ export function PlansTable({ rows, onRemove }: Props) {
 interface LineProps {
   readonly row: PlanRow;
   readonly track: number;
+  readonly isNarrow: boolean;
   readonly isFirst: boolean;
   readonly href: string;
   readonly onKeyDown: (event: KeyboardEvent<HTMLTableRowElement>) => void;
   readonly onRemove: () => void;
 }
 
-function PlanLine({ row, track, isFirst, href, onKeyDown, onRemove }: LineProps) {
+function PlanLine({ row, track, isNarrow, isFirst, href, onKeyDown, onRemove }: LineProps) {
   const cell = "border-b border-rule/70 pl-3 align-top py-1";
   const sides = shownSides(row);
   return (
@@ -166,10 +173,14 @@ function PlanLine({ row, track, isFirst, href, onKeyDown, onRemove }: LineProps)
           </span>
         ))}
       </td>
-      <td className={`${cell} text-right whitespace-nowrap`}>{row.state === "over" ? "–" : until(row.end, row.toEnd)}</td>
-      <td className={`${cell} text-right whitespace-nowrap ${row.toReport <= 5 && row.state !== "over" ? "text-amber" : ""}`}>
-        {until(row.report, row.toReport)}
-      </td>
+      {!isNarrow && (
+        <>
+          <td className={`${cell} text-right whitespace-nowrap`}>{row.state === "over" ? "–" : until(row.end, row.toEnd)}</td>
+          <td className={`${cell} text-right whitespace-nowrap ${row.toReport <= 5 && row.state !== "over" ? "text-amber" : ""}`}>
+            {until(row.report, row.toReport)}
+          </td>
+        </>
+      )}
       <td className={`${cell} text-right`}>
         <button
           type="button"

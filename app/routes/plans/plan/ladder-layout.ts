@@ -38,13 +38,14 @@ export interface LadderLayout {
   readonly levelsX: number;
 }
 
-const EDGE = 26;
+const EDGE = 46;
 export const VOLUME_HEIGHT = 34;
 const RUNG_HEIGHT = 32;
 const LEVEL_HEIGHT = 15;
 const LEVELS_WIDTH = 172;
 const COLUMN = 148;
 const GAP = 18;
+const LEAST_BARS = 80;
 
 /**
  * Where everything of a plan's picture stands: bars at the left, the ladder of its sides on the same scale, levels at the right.
@@ -64,9 +65,11 @@ export function ladderLayout({ plan, sides }: PlanShown, width: number, height: 
   const bottom = height - VOLUME_HEIGHT - 22;
   const y = scaleLinear([Math.max(0, low - range * 0.3), high + range * 0.3], [bottom, EDGE]);
   const ladder = sides.length * COLUMN + (sides.length - 1) * GAP;
-  const levelsX = width - LEVELS_WIDTH;
-  const axis = levelsX - 18 - ladder - 24;
-  const right = Math.max(120, axis - 66);
+  // Where there is little room the levels go first, then the bars.
+  const hasLevels = width >= ladder + LEVELS_WIDTH + LEAST_BARS + 110;
+  const levelsX = hasLevels ? width - LEVELS_WIDTH : width;
+  const axis = levelsX - (hasLevels ? 18 : 0) - ladder - 24;
+  const right = axis - 66 >= LEAST_BARS ? axis - 66 : 0;
   const count = bars.days.length;
   const step = right / Math.max(1, count);
   const columns = sides.map((side, k): PlacedColumn => {
@@ -83,7 +86,10 @@ export function ladderLayout({ plan, sides }: PlanShown, width: number, height: 
     };
   });
   const [from, to] = y.domain() as [number, number];
-  const shown = levels.filter((level) => level.price >= from && level.price <= to);
+  const within = hasLevels ? levels.filter((level) => level.price >= from && level.price <= to) : [];
+  const room = Math.floor((bottom + 10 - (EDGE - 8)) / LEVEL_HEIGHT) - 1;
+  const nearest = [...within].sort((a, b) => Math.abs(a.price - close) - Math.abs(b.price - close)).slice(0, room);
+  const shown = within.filter((level) => nearest.includes(level));
   const wordsY = spreadLabels(
     shown.map((level) => y(level.price)),
     LEVEL_HEIGHT,

@@ -148,7 +148,7 @@ export function OptionChain({ shown, chain, onChange }: Props) {
           {isSold ? "buy it instead" : "sell it instead"}
         </button>
       </p>
-      <div className="grid grid-cols-[minmax(420px,1fr)_minmax(360px,1fr)] items-start gap-7">
+      <div className="grid items-start gap-7 xl:grid-cols-2">
         <div className="relative max-h-72 overflow-y-auto border-b border-rule">
           <table className="w-full border-separate border-spacing-0">
             <caption className="sr-only">Contracts of one expiry, simulated</caption>

@@ -49,7 +49,7 @@ export function PlanPicture({ shown, height = HEIGHT, width: fixedWidth, onMove,
         role="group"
         aria-label={`Plan for ${plan.name}. ${words.join(". ")}.`}
       >
-        <Bars layout={layout} shown={shown} />
+        {layout.bars.right > 0 && <Bars layout={layout} shown={shown} />}
         <Axis layout={layout} close={plan.close} />
         <Levels layout={layout} close={plan.close} />
         <Connectors layout={layout} dragged={dragged} />
@@ -194,7 +194,7 @@ function Axis({ layout: { axis, ticks, y }, close }: { layout: LadderLayout; clo
   const [bottom, top] = y.range() as [number, number];
   return (
     <g fontSize={11} fill="var(--soft)" aria-hidden>
-      <text x={axis - 8} y={12} textAnchor="end">
+      <text x={axis < 130 ? 0 : axis - 8} y={12} textAnchor={axis < 130 ? "start" : "end"}>
         ATRs from the close
       </text>
       <line x1={axis} x2={axis} y1={top - 6} y2={bottom + 6} stroke="var(--ink)" strokeWidth={1.2} />

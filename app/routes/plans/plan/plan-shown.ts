@@ -1,4 +1,4 @@
-import type { PlanSide } from "@core/plans/plan-orders";
+import { PLAN_SIDES, type PlanSide } from "@core/plans/plan-orders";
 import type { plan } from "@studies/plans/plan";
 import type { PlannedSide } from "@studies/plans/plan-rungs";
 import type { PlanVersion } from "@studies/plans/plan-schema";
@@ -16,18 +16,30 @@ export interface PlanShown {
 /** The answer with levels of a version that is still on its way: prices, and what follows from them at once. */
 export function planShown(plan: PlanAnswer, version: PlanVersion): PlanShown {
   if (version === plan.version) return { plan, version, sides: plan.sides };
-  const sides = plan.sides.flatMap((side): PlannedSide[] => {
-    const orders = version[side.side];
-    return orders ? [{ ...side, rungs: rungsOf(side, version) }] : [];
+  const sides = PLAN_SIDES.flatMap((name): PlannedSide[] => {
+    if (!version[name]) return [];
+    const side = plan.sides.find((one) => one.side === name) ?? newSide(name);
+    return [{ ...side, rungs: rungsOf(side, version, plan.close) }];
   });
   return { plan, version, sides };
 }
 
-function rungsOf(side: PlannedSide, version: PlanVersion): PlannedSide["rungs"] {
+/** A side that was added and is not answered yet: its size is to come. */
+function newSide(side: PlanSide): PlannedSide {
+  return {
+    ...{ side, rungs: [], units: 0, risk: NaN, riskMoney: NaN, exposure: NaN, rewardToRisk: NaN, isMet: false },
+    outcome: {
+      ...{ status: "waiting", entered: -1, left: -1, fill: NaN, plannedUnits: 0, risk: NaN },
+      ...{ held: 0, stop: NaN, money: 0, r: NaN, carriedOut: [] },
+    },
+  };
+}
+
+function rungsOf(side: PlannedSide, version: PlanVersion, close: number): PlannedSide["rungs"] {
   const orders = version[side.side]!;
   const sign = side.side === "long" ? 1 : -1;
-  const was = side.rungs.find((rung) => rung.role === "entry")!;
-  const entry = orders.entry.order === "open" ? was.price : orders.entry.price;
+  const was = side.rungs.find((rung) => rung.role === "entry");
+  const entry = orders.entry.order === "open" ? (was?.price ?? close) : orders.entry.price;
   const risk = Math.abs(entry - orders.stop);
   const base = (key: string) => side.rungs.find((rung) => rung.key === key);
   const placed = (rung: PlannedSide["rungs"][number], price: number) => {
@@ -36,7 +48,7 @@ function rungsOf(side: PlannedSide, version: PlanVersion): PlannedSide["rungs"] 
   };
   const blank = { r: NaN, money: NaN, units: 0, price: NaN };
   return [
-    { ...placed(was, entry), order: orders.entry.order },
+    { ...placed(was ?? { ...blank, role: "entry", key: "entry" }, entry), order: orders.entry.order },
     placed(base("stop") ?? { ...blank, role: "stop", key: "stop" }, orders.stop),
     ...orders.targets.map((t) => ({
       ...placed(base(t.key) ?? { ...blank, role: "target", key: t.key }, t.price),

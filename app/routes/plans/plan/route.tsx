@@ -156,7 +156,7 @@ function PlanPage({ loaderData, plan }: PageProps) {
           {deeds.answer.error} {deeds.answer.details?.join(" ")} What was there before stays.
         </p>
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_226px] gap-6">
+      <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_226px]">
         <figure ref={picture} data-main tabIndex={-1} className="relative min-w-0">
           <PlanPicture
             shown={shown}

@@ -74,6 +74,7 @@ export function RungForm({ version, side, rungKey, onChange, onRemove, onClose }
           <input
             ref={field}
             required
+            aria-label="Price"
             inputMode="decimal"
             pattern="[0-9]*[.]?[0-9]+"
             title="a price, such as 40.35"

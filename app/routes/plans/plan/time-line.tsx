@@ -85,16 +85,18 @@ export function TimeLine({ plan, width: fixedWidth }: Props) {
             )}
           </g>
         ))}
-        {events
-          .filter((event) => event.kind === "holiday")
-          .map((event) => (
+        {placed(events.filter((event) => event.kind === "holiday").map((event) => ({ event, x: at(event.day) }))).map(
+          ({ event, x: left, isShown }) => (
             <g key={event.day}>
-              <rect x={at(event.day) - 5} y={LINE - 2} width={10} height={4} fill="var(--paper)" />
-              <text x={at(event.day)} y={LINE + 36} textAnchor="middle" fill="var(--soft)">
-                {dayMonth(event.day)} closed
-              </text>
+              <rect x={left - 5} y={LINE - 2} width={10} height={4} fill="var(--paper)" />
+              {isShown && (
+                <text x={Math.max(40, Math.min(width - 40, left))} y={LINE + 36} textAnchor="middle" fill="var(--soft)">
+                  {dayMonth(event.day)} closed
+                </text>
+              )}
             </g>
-          ))}
+          ),
+        )}
         {now > EDGE && (
           <path d={`M ${now - 4} ${LINE + 10} L ${now} ${LINE + 3} L ${now + 4} ${LINE + 10} Z`} fill="var(--indigo)" />
         )}
