@@ -50,15 +50,62 @@ const views = [
   ["key-levels", "/key-levels?for=ALBRO"],
   ["screen", `/screen?when=${encodeURIComponent(RISING)}`],
   ["setups", "/setups"],
-  [
-    "flick",
-    "/flick?of=SEZUT,ROSEV,LINON,ZAKAN,TUZOT,BATER,NELAR,FIHIS,MAZIV,HEGUD&title=Those%20that%20pass&at=SEZUT&keep=ROSEV",
-  ],
   ["lists", "/lists?open=Spring%20leaders"],
   ["chart", `/chart/LINON?history=504&plot=sma_50&plot=volume_50&plot=rsi_14&plot=reports&${CROSSING}`],
   ["trials", "/trials?hold=21&cell=1.2025-11-19"],
+  ["plan", "/plans/shotofplan01"],
   ["data", "/files"],
 ];
+
+/** A plan framed on both sides, sized by an account, with steps and an option. */
+async function planIt(page) {
+  const day = (iso) => Date.parse(iso) / 86_400_000;
+  const post = (path, fields) =>
+    page.evaluate(([to, sent]) => fetch(to, { method: "POST", body: new URLSearchParams(sent) }), [path, fields]);
+  const account = { version: 1, currency: "ALD", percent: 1, values: [{ day: day("2026-01-02"), value: 250_000 }] };
+  await post("/items.data", { kind: "account", name: "Harbour book", body: JSON.stringify(account), was: "" });
+  const made = day("2026-10-16");
+  const clause = (measure, params, comparator, right) => ({ left: { measure, params }, comparator, right });
+  const version = {
+    ...{ made, written: made, oneCancelsOther: true, horizon: 15, isOutBeforeReport: true },
+    long: {
+      entry: { order: "stop", price: 23.19 },
+      stop: 22.87,
+      targets: [
+        { key: "lt1", price: 24.07, share: 0.5 },
+        { key: "lt2", price: 25.16, share: 1 },
+      ],
+      addOns: [{ key: "la1", order: "stop", price: 23.65, share: 0.5, stop: 23.19 }],
+    },
+    short: {
+      entry: { order: "stop", price: 22.88 },
+      stop: 23.2,
+      targets: [
+        { key: "st1", price: 21.86, share: 0.5 },
+        { key: "st2", price: 21.47, share: 1 },
+      ],
+      addOns: [{ key: "sa1", order: "stop", price: 22.4, share: 0.5, stop: 22.88 }],
+    },
+    steps: [
+      { key: "s1", side: "long", when: clause("rsi", { n: 14 }, "above", 70), deed: { do: "reduce", share: 0.5 } },
+      {
+        key: "s2",
+        when: clause("close", {}, "crosses below", { measure: "sma", params: { n: 20 } }),
+        deed: { do: "out" },
+      },
+    ],
+    ...{ size: { by: "percent", percent: 1 }, account: "Harbour book", lot: 50, costBp: 5, note: "" },
+  };
+  const plan = {
+    version: 1,
+    id: "shotofplan01",
+    market: "ALDANE",
+    ticker: "NOBOS",
+    origin: "compression, a setup",
+    versions: [version],
+  };
+  await post("/plans.data", { intent: "insert", kind: "plan", body: JSON.stringify(plan) });
+}
 
 /** Lists of the analyst: one picked by hand, one kept alive by a scan. */
 const LISTS = [
@@ -139,6 +186,7 @@ try {
   };
   await draw(page);
   await keepLists(page);
+  await planIt(page);
   const named = process.argv.slice(2);
   for (const [name, place, below] of views) if (named.length === 0 || named.includes(name)) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();

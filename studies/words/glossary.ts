@@ -303,4 +303,28 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
       },
     ],
   },
+  {
+    part: "Plans",
+    entries: [
+      {
+        name: "planned risk",
+        forms: ["planned risks"],
+        says: "From the planned entry to the stop, for the units first bought: 1 R. A result of +2.3 R made 2.3 times what was risked; a gap may lose more than 1 R.",
+      },
+      {
+        name: "add-on",
+        forms: ["add-ons"],
+        says: "A level of a plan at which a part of the planned units is bought in addition, once; the stop that it brings is in force from the next session and only rises.",
+      },
+      {
+        name: "expectancy",
+        says: "The mean of what positions that are over have made, in planned risks; of those that had one.",
+      },
+      {
+        name: "looking back",
+        only: /planned|made|plan/,
+        says: "A plan that was written on a later session than the one it was made for: what came of it could have been known.",
+      },
+    ],
+  },
 ];

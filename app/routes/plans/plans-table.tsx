@@ -5,6 +5,7 @@ import type { PlanRow, SideRow } from "@studies/plans/plans";
 import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, fixed, price, signed } from "@studies/words/words";
 import { hereNow, hrefOf, useHere } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { useWidth } from "~/ui/use-width";
 import { PlanTrack } from "./plan-track";
 
@@ -125,7 +126,7 @@ function PlanLine({ row, track, isNarrow, isFirst, href, onKeyDown, onRemove }: 
         </Link>
         <span className="block text-[11px] text-soft">
           made {date(row.made)}
-          {row.isLookingBack ? ", looking back" : ""}
+          {row.isLookingBack ? <span title={explanationsOf("made looking back")}>, looking back</span> : ""}
         </span>
       </th>
       <td className={cell}>

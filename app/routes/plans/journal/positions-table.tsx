@@ -3,6 +3,7 @@ import type { Position } from "@studies/plans/journal-rows";
 import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, price } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { PlainTable } from "~/ui/table/plain-table";
 
 interface Props {
@@ -36,7 +37,14 @@ export function PositionsTable({ title, rows, onRemove }: Props) {
               >
                 <b className="font-semibold">{row.ticker}</b> {row.side}
                 {row.way === "option" ? ", option (simulated)" : row.way === "by hand" ? ", by hand" : ""}
-                {row.isLookingBack ? <span className="text-amber"> looking back</span> : ""}
+                {row.isLookingBack ? (
+                  <span className="text-amber" title={explanationsOf("made looking back")}>
+                    {" "}
+                    looking back
+                  </span>
+                ) : (
+                  ""
+                )}
               </Link>
             ),
           },

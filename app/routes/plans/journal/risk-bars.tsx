@@ -4,6 +4,7 @@ import type { JournalRecord } from "@studies/plans/journal-record";
 import type { Position } from "@studies/plans/journal-rows";
 import { inRisks } from "@studies/plans/plan-words";
 import { date, dayMonth, signed } from "@studies/words/words";
+import { Explained } from "~/ui/term";
 import { useWidth } from "~/ui/use-width";
 
 interface Props {
@@ -88,7 +89,7 @@ export function RiskBars({ closed, record }: Props) {
         </text>
       </svg>
       <figcaption className="text-[12px] text-soft">
-        Each bar a position in planned risks, in the order in which they ended; the line adds them up.
+        Each bar a position in <Explained text="planned risks" />, in the order in which they ended; the line adds them up.
         {record.n > rows.length ? ` ${record.n - rows.length} had no planned risk and stand in the table alone.` : ""} Pale: the
         order within a bar was unknown, and the worse one was taken.
       </figcaption>

@@ -12,6 +12,7 @@ import { findFor, foreseen, openDesk } from "~/ask.server";
 import { clauseNames } from "~/clause-names.server";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ChoiceMenu, ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
@@ -195,6 +196,7 @@ function PlanPage({ loaderData, plan }: PageProps) {
                       key={what}
                       type="button"
                       className="min-h-6 text-indigo hover:underline"
+                      title={explanationsOf(what)}
                       onClick={() => {
                         add(side, what);
                       }}
