@@ -16,6 +16,7 @@ import { row, shortest, timed } from "./rows";
 import { seasonRows } from "./seasons";
 import { scanRows } from "./scans";
 import { strategyRows } from "./strategies";
+import { planRows } from "./plans";
 import { trialRows } from "./trials";
 
 /** Rows of the calculation by itself, on the whole demo. */
@@ -88,5 +89,6 @@ export async function calculationRows(database: string, folder: string): Promise
   strategyRows(whole);
   scanRows(whole);
   trialRows(whole);
+  planRows(whole);
   await db.destroy();
 }

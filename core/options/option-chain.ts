@@ -46,7 +46,7 @@ const FRIDAY = 5;
  */
 export function chainExpiries(day: number, holidays: ReadonlySet<number>): Expiry[] {
   const byDay = new Map<number, Expiry>();
-  let friday = day + ((FRIDAY - weekday(day) + 7) % 7 || 7);
+  let friday = day + ((FRIDAY - weekday(day) + 7) % 7);
   for (; friday <= day + MONTHLY_DAYS; friday += 7) {
     const ofMonth = new Date(friday * 86_400_000).getUTCDate();
     const isThirdFriday = ofMonth >= 15 && ofMonth <= 21;

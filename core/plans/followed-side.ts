@@ -156,7 +156,7 @@ export class FollowedSide {
 
   /** Everything that happens at the open of a later session, in order (S15). */
   open(open: number, session: number, at: At = "open"): void {
-    if (at === "open" && this.#raise > this.stop) this.moveStop(this.#raise, session, "add-on");
+    if (this.#raise > this.stop) this.moveStop(this.#raise, session, "add-on");
     this.#raise = -Infinity;
     const due = this.pending;
     this.pending = [];

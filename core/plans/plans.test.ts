@@ -45,6 +45,7 @@ describe("units for a budget", () => {
   });
   it("are shared in whole lots", () => {
     expect(shareOfUnits(10, 0.3, 1)).toBe(3);
+    expect(shareOfUnits(100, 0.29, 1)).toBe(29);
     expect(shareOfUnits(150, 0.5, 50)).toBe(50);
     expect(shareOfUnits(1, 0.5, 1)).toBe(0);
   });

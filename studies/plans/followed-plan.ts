@@ -19,16 +19,15 @@ import type { KnownInstrument, Market } from "@studies/market/market";
 import { locate } from "@studies/market/own-calendar";
 import { accountValueAt, type AskedPlan, type PlanAccount, type PlanVersion } from "./plan-schema";
 
-/** The instrument of a plan as of a session: its bars on its own sessions. */
+/** The instrument of a plan as of a session, on the sessions on which it is followed. */
 export interface PlannedInstrument {
   readonly part: Market;
   readonly instrument: KnownInstrument;
   readonly currency: string;
   readonly conditions: ConditionsOf;
+  /** The sessions of its market, NaN where it has no bar; of what belongs to none its own days. */
   readonly days: Int32Array;
   readonly bars: MeasuredBars;
-  /** Row of each session in what conditions are judged on. */
-  readonly rows: Int32Array;
 }
 
 /** A plan as of a session, with what has come of it. */
@@ -45,28 +44,15 @@ export interface FollowedPlan extends PlannedInstrument {
   readonly isClosesOnly: boolean;
 }
 
-/** The instrument of a ticker with its bars up to the as-of session, on its own sessions where it belongs to no market. */
+/** The instrument of a ticker with its bars up to the as-of session. */
 export function plannedInstrument(market: Market, ticker: string): PlannedInstrument | undefined {
   const located = locate(market, ticker);
   const [asked] = located ? askedInstruments(market, ticker).instruments : [];
   if (!located || !asked) return undefined;
   const { conditions } = asked;
-  const { bars, days, own } = conditions.series;
-  const rows = own ? Int32Array.from(days.keys()).filter((s) => own[s] === 1) : Int32Array.from(days.keys());
-  const kept = (column: Float64Array) => (own ? column.filter((_, s) => own[s] === 1) : column);
+  const { bars, days } = conditions.series;
   const { part, instrument } = located;
-  return {
-    ...{ part, instrument, conditions, rows },
-    currency: instrument.currency ?? part.row.currency,
-    days: own ? days.filter((_, s) => own[s] === 1) : days,
-    bars: {
-      open: kept(bars.open),
-      high: kept(bars.high),
-      low: kept(bars.low),
-      close: kept(bars.close),
-      volume: kept(bars.volume),
-    },
-  };
+  return { part, instrument, conditions, days, bars, currency: instrument.currency ?? part.row.currency };
 }
 
 /** A plan as it stands at the as-of session; undefined before it was made, and for an instrument that is not known. */
@@ -154,7 +140,7 @@ export function unitsOf(
 }
 
 /** Whether the rule of a step was true at the close of a session, by the version in force then. */
-function stepTruths({ conditions, rows, days }: PlannedInstrument, versions: readonly PlanVersion[]) {
+function stepTruths({ conditions, days }: PlannedInstrument, versions: readonly PlanVersion[]) {
   const truths = new Map<PlanVersion["steps"][number], Truth>();
   return (key: string, session: number): boolean => {
     const version = versions.findLast((one) => one.made < days[session]!);
@@ -162,7 +148,7 @@ function stepTruths({ conditions, rows, days }: PlannedInstrument, versions: rea
     if (!step) return false;
     let truth = truths.get(step);
     if (!truth) truths.set(step, (truth = conditions.truth(withoutOff(step.when), "close")));
-    return truthAt(truth, rows[session]!) === 1;
+    return truthAt(truth, session) === 1;
   };
 }
 
@@ -176,14 +162,14 @@ function goneOn({ part, instrument, days }: PlannedInstrument): number {
  * Whether a close is the last one before a report that was known the close before; learned of only then, one is out at the next
  * open. Reports are taken to come before the open of their day; sessions ahead are weekdays but the holidays known (S25).
  */
-function reportsOf({ part, instrument, days, rows }: PlannedInstrument) {
+function reportsOf({ part, instrument, days }: PlannedInstrument) {
   const known = part.fundamentalHistory(instrument.index, "nextReport");
   const ahead = sessionsAhead(part.holidays);
   const isLastBefore = (report: number, session: number, asOf: number) =>
     report > days[session]! && ahead(days[session]!, report - 1, asOf) === 0;
   return (session: number): "close" | "next open" | undefined => {
     if (session < 1) return undefined;
-    if (isLastBefore(known[rows[session - 1]!]!, session, days[session - 1]!)) return "close";
-    return isLastBefore(known[rows[session]!]!, session, days[session]!) ? "next open" : undefined;
+    if (isLastBefore(known[session - 1]!, session, days[session - 1]!)) return "close";
+    return isLastBefore(known[session]!, session, days[session]!) ? "next open" : undefined;
   };
 }

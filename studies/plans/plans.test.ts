@@ -211,6 +211,26 @@ describe("a plan on a market", () => {
   });
 });
 
+it("a session without a bar counts, and nothing is done on it", () => {
+  const own = planOf("S1", [version({ long: long(1), horizon: 8 })]);
+  // S1 halts on the fourth session after: the horizon is the eighth all the same.
+  expect(close(1, MADE + 4)).toBeNaN();
+  expect(at(MADE + 4, own)!.sides[0]).toMatchObject({ status: "entered", held: 100 });
+  expect(at(MADE + 8, own)!.sides[0]!.changes.at(-1)).toMatchObject({
+    by: "horizon",
+    session: MADE + 8,
+    price: close(1, MADE + 8),
+  });
+  const due = planOf("S1", [version({ long: long(1), timeStop: 3 })]);
+  // Due on the session without a bar: out at the next open.
+  expect(at(MADE + 5, due)!.sides[0]!.changes.at(-1)).toMatchObject({
+    by: "time",
+    session: MADE + 5,
+    at: "open",
+    price: bars[1]!.open[MADE + 5],
+  });
+});
+
 describe("the size of a plan", () => {
   const account = {
     version: 1 as const,
@@ -291,6 +311,17 @@ describe("the ladder of a plan", () => {
     expect(side!.rungs[3]!).toMatchObject({ done: day(MADE + 1), doneAt: bars[2]!.open[MADE + 1] });
     expect(side!.rungs[2]!.units).toBe(50);
     expect(side!.rewardToRisk).toBeCloseTo(0.5, 9);
+    const down = {
+      entry: { order: "stop" as const, price: price * 0.9 },
+      stop: price,
+      targets: [{ key: "t1", price: price * 0.7, share: 1 }],
+      addOns: [],
+    };
+    const [short] = asked(MADE, planOf("S2", [version({ short: down })])).sides;
+    expect(short!.rungs.map((rung) => rung.key)).toEqual(["stop", "entry", "t1"]);
+    expect(short!.rungs.map((rung) => rung.r)).toEqual([expect.closeTo(-1, 9), expect.closeTo(0, 9), expect.closeTo(2, 9)]);
+    expect(short!.rungs[2]!.money).toBeCloseTo(100 * 0.2 * price, 6);
+    expect(short!.rewardToRisk).toBeCloseTo(2, 9);
   });
   it("knows its time: the horizon, the report and expiries, with what earlier reports did", () => {
     const said = asked(MADE, planOf("S0", [version({ long: long(0), horizon: 15 })]));
@@ -349,6 +380,12 @@ describe("an option of a plan", () => {
     const settled = asked(last + 3, own).option!;
     expect(settled.isSettled).toBe(true);
     expect(settled.values.at(-1)).toBe(Math.max(0, close(0, last) - option.strike));
+    // One that ends inside pays by the close of its expiry, whatever comes later.
+    const inside = { ...option, strike: chain.contracts[0]!.strike };
+    const deep = asked(last + 3, planOf("S0", [version({ long: long(0), option: inside })])).option!;
+    expect(close(0, last)).toBeGreaterThan(inside.strike);
+    expect(deep.values.at(-1)).toBeCloseTo(close(0, last) - inside.strike, 9);
+    expect(deep.days.at(-1)).toBe(day(last));
     // In the journal it is a position of its own, counted apart.
     const { closed, record, options } = listed(last + 3, { plans: [own] });
     expect(closed.filter((one) => one.way === "option")).toHaveLength(1);
@@ -445,6 +482,9 @@ describe("the journal", () => {
       exit: 90,
       way: "by hand",
     });
+    // What ends where it began has not won.
+    const even = { ...trade, exit: 100 };
+    expect(listed(210, { trades: [even] }).record).toMatchObject({ n: 1, wins: 0 });
     expect(saidAll(plans.reading(listed(210, { trades: [trade] })))).toContain(
       "Of 1 position that is over 1 won, making +2.5 R.",
     );

@@ -20,7 +20,8 @@ export function reportMoves({ part, instrument, days, bars }: PlannedInstrument)
   for (const report of reports) {
     const s = firstFrom(days, report);
     if (s < 1 || s >= days.length) continue;
-    const move = bars.close[s]! / bars.close[s - 1]! - 1;
+    const before = bars.close.subarray(0, s).findLast((close) => !Number.isNaN(close)) ?? NaN;
+    const move = bars.close[s]! / before - 1;
     if (!Number.isNaN(move)) moves.push(move);
     if (moves.length === MOST) break;
   }
