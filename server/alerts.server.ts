@@ -1,15 +1,14 @@
 import { group } from "d3-array";
 import type { Knex } from "knex";
-import { z } from "zod";
 import { isoDate } from "@core";
 import { listNameOf, savedAlert, type AskedAlert, type SavedAlert } from "@studies/alerts/alert-schema";
 import type { AlertRow } from "@studies/alerts/alerts";
-import { isTooDeep } from "@studies/conditions/rule-schema";
 import { clipped } from "@studies/words/words";
 import type { Desk } from "./ask/desk.server";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import { listLists } from "./lists.server";
+import { parsedJson } from "./parsed-json";
 import {
   findAlertRow,
   insertAlertEvents,
@@ -43,9 +42,7 @@ export async function listAlerts(db: Knex, market?: string): Promise<SavedAlert[
  * @throws Invalid for what is no alert, with the place, and for a name that another one has
  */
 export async function saveAlert(db: Knex, text: string): Promise<void> {
-  const parsed = savedAlert.safeParse(parseJson(text));
-  if (!parsed.success) throw new Invalid("This cannot be kept as an alert.", z.prettifyError(parsed.error).split("\n"));
-  const { name, market, rule, on, judged, events } = parsed.data;
+  const { name, market, rule, on, judged, events } = parsedJson(text, savedAlert, "This cannot be kept as an alert.");
   if (!rule && listNameOf(on) === undefined) throw new Invalid("An alert needs a clause, or a list whose arrivals it tells.");
   await write(db, () =>
     db.transaction(async (trx) => {
@@ -122,14 +119,5 @@ export async function judgeAlerts(desk: Desk, market: string): Promise<void> {
       );
       judged.set(row.id, session);
     }
-  }
-}
-
-function parseJson(text: string): unknown {
-  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Invalid("What is to be kept as an alert is not JSON.");
   }
 }

@@ -1,12 +1,12 @@
 import { createHash } from "node:crypto";
 import { group } from "d3-array";
 import type { Knex } from "knex";
-import { z } from "zod";
 import type { DrawingName } from "@core";
 import { savedDrawing, type SavedDrawing } from "@studies/drawings/drawing-schema";
 import type { DrawnCharts } from "@studies/drawings/drawn-charts";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
+import { parsedJson } from "./parsed-json";
 import {
   findDrawingRow,
   listDrawingRows,
@@ -66,9 +66,7 @@ export async function listDrawingNames(db: Knex, market: string): Promise<Drawin
  * @throws Invalid for what is no drawing, for a name that another on the chart has, and for one too many
  */
 export async function putDrawing(db: Knex, on: DrawnOn, text: string): Promise<void> {
-  const parsed = savedDrawing.safeParse(parseJson(text));
-  if (!parsed.success) throw new Invalid("This cannot be drawn.", z.prettifyError(parsed.error).split("\n"));
-  const { id, name, versions } = parsed.data;
+  const { id, name, versions } = parsedJson(text, savedDrawing, "This cannot be drawn.");
   await write(db, () =>
     db.transaction(async (trx) => {
       const others = (await listDrawingRows(trx, [on.market, ""], on.subject)).filter((row) => row.id !== id);
@@ -88,12 +86,4 @@ export async function putDrawing(db: Knex, on: DrawnOn, text: string): Promise<v
 export async function removeDrawing(db: Knex, id: string): Promise<void> {
   if (!(await findDrawingRow(db, id))) throw new NotFound("That drawing is not there any more.");
   await write(db, () => removeDrawingRow(db, id));
-}
-
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Invalid("What is to be drawn is not JSON.");
-  }
 }

@@ -1,12 +1,11 @@
 import { group } from "d3-array";
 import type { Knex } from "knex";
-import { z } from "zod";
-import { isTooDeep } from "@studies/conditions/rule-schema";
 import { onList } from "@studies/alerts/alert-schema";
 import { savedList, type SavedList } from "@studies/lists/list-schema";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
+import { parsedJson } from "./parsed-json";
 import { moveAlertTargets } from "./stores/alerts-store.server";
 import {
   findListRow,
@@ -46,9 +45,7 @@ function listOf({ name, market, note, made, scan }: ListRow, members: readonly L
  * @throws Invalid for what is no list, with the place, and for a name that another one has
  */
 export async function saveList(db: Knex, text: string, was = ""): Promise<void> {
-  const parsed = savedList.safeParse(parseJson(text));
-  if (!parsed.success) throw new Invalid("This cannot be kept as a list.", z.prettifyError(parsed.error).split("\n"));
-  const { name, market, note, made, scan, members } = parsed.data;
+  const { name, market, note, made, scan, members } = parsedJson(text, savedList, "This cannot be kept as a list.");
   if (!scan && members.length === 0 && was === "") throw new Invalid("A list needs a member, or a scan that it is of.");
   await write(db, () =>
     db.transaction(async (trx) => {
@@ -73,13 +70,4 @@ export async function removeList(db: Knex, name: string): Promise<string> {
   if (!list || !row) throw new NotFound(`There is no list "${clipped(name)}".`);
   await write(db, () => removeListRow(db, row.id));
   return JSON.stringify(list);
-}
-
-function parseJson(text: string): unknown {
-  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Invalid("What is to be kept as a list is not JSON.");
-  }
 }

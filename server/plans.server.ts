@@ -1,10 +1,10 @@
 import type { Knex } from "knex";
 import { z } from "zod";
-import { isTooDeep } from "@studies/conditions/rule-schema";
 import { handTrade, savedPlan, type AskedPlan, type HandTrade, type SavedPlan } from "@studies/plans/plan-schema";
 import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
 import { listItems } from "./items.server";
+import { parsedJson } from "./parsed-json";
 import {
   findPlanRow,
   insertPlanRow,
@@ -14,6 +14,7 @@ import {
   type PlanRowKind,
   type PlanStored,
 } from "./stores/plans-store.server";
+import { tradesOfCsv } from "./trades-csv.server";
 
 /** So many of each kind: plans, and trades made elsewhere. */
 const MOST: Readonly<Record<PlanRowKind, number>> = { plan: 500, trade: 5000 };
@@ -123,15 +124,36 @@ const file = z.strictObject({
  * @returns how many were new, and how many were there
  * @throws Invalid with the place of what is wrong; then nothing was taken
  */
-export async function importPlans(db: Knex, text: string): Promise<{ readonly added: number; readonly known: number }> {
-  const parsed = file.safeParse(parseJson(text));
-  if (!parsed.success)
-    throw new Invalid("This is no file of plans; nothing was taken.", z.prettifyError(parsed.error).split("\n"));
-  const { plans, trades } = parsed.data;
-  const rows = [
+export async function importPlans(db: Knex, text: string): Promise<TakenIn> {
+  const { plans, trades } = parsedJson(text, file, "This is no file of plans; nothing was taken.");
+  return takeIn(db, [
     ...plans.map((body) => ({ kind: "plan" as const, body })),
     ...trades.map((body) => ({ kind: "trade" as const, body })),
-  ];
+  ]);
+}
+
+/**
+ * Takes in the trades of a CSV file with the columns of the journal's own.
+ * @throws Invalid with the line of what is wrong; then nothing was taken
+ */
+export async function importTrades(db: Knex, text: string, market: string): Promise<TakenIn> {
+  const { trades } = tradesOfCsv(text, market);
+  return takeIn(
+    db,
+    trades.map((body) => ({ kind: "trade" as const, body })),
+  );
+}
+
+export interface TakenIn {
+  readonly added: number;
+  /** That were there already by their id, and stay as they are. */
+  readonly known: number;
+}
+
+function takeIn(
+  db: Knex,
+  rows: readonly { readonly kind: PlanRowKind; readonly body: SavedPlan | HandTrade }[],
+): Promise<TakenIn> {
   return write(db, () =>
     db.transaction(async (trx) => {
       let added = 0;
@@ -160,20 +182,5 @@ function bodyOf<K extends PlanRowKind>(kind: K, row: PlanStored): BodyOf<K> {
 }
 
 function checked<K extends PlanRowKind>(kind: K, text: string): BodyOf<K> {
-  const parsed = SCHEMAS[kind].safeParse(parseJson(text));
-  if (!parsed.success)
-    throw new Invalid(
-      kind === "plan" ? "This cannot be planned." : "This cannot be entered.",
-      z.prettifyError(parsed.error).split("\n"),
-    );
-  return parsed.data as BodyOf<K>;
-}
-
-function parseJson(text: string): unknown {
-  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Invalid("What is to be kept is not JSON.");
-  }
+  return parsedJson(text, SCHEMAS[kind], kind === "plan" ? "This cannot be planned." : "This cannot be entered.") as BodyOf<K>;
 }

@@ -21,6 +21,7 @@ import {
   exportPlans,
   getPlan,
   importPlans,
+  importTrades,
   insertPlan,
   listPlans,
   listTrades,
@@ -137,6 +138,36 @@ describe("plans", () => {
     });
     expect(await listPlans(other)).toHaveLength(1);
     await other.destroy();
+  });
+  it("take trades from a CSV file by its names of columns, each once, and none where one is wrong", async () => {
+    const head = "Ticker,way,side,entered,left,entry,exit,stop,units,from,more";
+    const rows = [
+      'AAA,by hand,long,2026-01-05,2026-02-02,10.5,12,9.5,100,"bought, elsewhere",x',
+      "BBB,,short,2026-03-02,,50,48.5,,5,,",
+      "CCC,plan,long,2026-01-05,,1,1,1,1,,",
+      "CCC,option,long,2026-01-05,,1,1,,1,,",
+    ];
+    const csv = [head, ...rows].join("\r\n");
+    expect(await importTrades(db, `\uFEFF${csv}\r\n`, MARKET)).toEqual({ added: 2, known: 0 });
+    expect(await importTrades(db, csv, MARKET)).toEqual({ added: 0, known: 2 });
+    const day = (iso: string) => Date.parse(iso) / 86_400_000;
+    expect((await listTrades(db)).map(({ id: _id, ...one }) => one)).toEqual([
+      {
+        ...{ version: 1, market: MARKET, ticker: "AAA", side: "long", units: 100, entered: day("2026-01-05"), entry: 10.5 },
+        ...{ stop: 9.5, left: day("2026-02-02"), exit: 12, note: "bought, elsewhere" },
+      },
+      // What the last close was is no exit.
+      { version: 1, market: MARKET, ticker: "BBB", side: "short", units: 5, entered: day("2026-03-02"), entry: 50, note: "" },
+    ]);
+    const wrong = [head, rows[0]!, "DDD,,sideways,2026-13-05,,x,,,1,,", "EEE,,long,2026-01-05,,10,,11,1,,"].join("\n");
+    const refused = await importTrades(db, wrong, MARKET).catch((error: unknown) => error as { details: string[] });
+    expect((refused as { details: string[] }).details.join("\n")).toMatch(
+      /line 3: side needs one of long, short[^]*line 3: entered needs a date[^]*line 3: entry needs a number[^]*line 4: .*is not below the entry/,
+    );
+    await expect(importTrades(db, "ticker,side\nAAA,long", MARKET)).rejects.toMatchObject({
+      details: ["It needs the columns units, entered, entry."],
+    });
+    expect(await listTrades(db)).toHaveLength(2);
   });
 });
 

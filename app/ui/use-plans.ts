@@ -35,6 +35,7 @@ export function usePlans() {
       send({ intent: "update", plan: JSON.stringify(plan), revision: String(revision) }),
     remove: (id: string) => send({ intent: "remove", id }),
     insert: (kind: "plan" | "trade", body: string) => send({ intent: "insert", kind, body }),
-    takeIn: (file: string) => send({ intent: "import", file }),
+    /** Plans and trades from a JSON file, or trades from a CSV file. */
+    takeIn: (file: string, form: "json" | "csv") => send({ intent: "import", file, form, here: window.location.search }),
   };
 }

@@ -1,4 +1,4 @@
-import type { PlanSide, SideStatus } from "@core";
+import { CONTRACT_UNITS, type PlanSide, type SideStatus } from "@core";
 import { locate } from "@studies/market/own-calendar";
 import type { Market } from "@studies/market/market";
 import { entryContext, type EntryContext } from "./entry-context";
@@ -24,8 +24,12 @@ export interface Position extends EntryContext {
   readonly fill: number;
   /** Of the last units sold; while it is open the last close. */
   readonly exit: number;
+  /** In force now, or when it ended; NaN for none. */
+  readonly stop: number;
   readonly units: number;
   readonly held: number;
+  /** Of what is held at the last close, in the instrument's currency; of a short side negative. */
+  readonly value: number;
   /** In the instrument's currency, after cost; in planned risks, NaN where none was planned. */
   readonly money: number;
   readonly currency: string;
@@ -52,7 +56,8 @@ export function positionsOf(market: Market, followed: FollowedPlan): Position[] 
         left: side.left < 0 ? NaN : days[side.left]!,
         fill: side.fill,
         exit: side.left < 0 ? lastClose : side.changes.findLast((c) => c.units < 0)!.price,
-        ...{ units: side.plannedUnits, held: side.held, money: side.money, r: side.r },
+        ...{ units: side.plannedUnits, held: side.held, money: side.money, r: side.r, stop: side.stop },
+        value: (side.side === "long" ? 1 : -1) * side.held * lastClose,
         isInDoubt: side.changes.some((c) => c.isInDoubt),
       },
     ];
@@ -82,7 +87,9 @@ function optionPosition(
       fill: option.cost,
       exit: values.at(-1) ?? option.cost,
       units: option.contracts,
+      stop: NaN,
       held: isSettled ? 0 : option.contracts,
+      value: isSettled ? 0 : option.contracts * CONTRACT_UNITS * (values.at(-1) ?? option.cost),
       money: option.money,
       r: option.r,
       isInDoubt: false,
@@ -115,7 +122,9 @@ export function positionByHand(market: Market, trade: HandTrade): Position | und
     fill: trade.entry,
     exit,
     units: trade.units,
+    stop: trade.stop ?? NaN,
     held: hasLeft ? 0 : trade.units,
+    value: hasLeft ? 0 : sign * trade.units * close,
     money,
     currency: own?.currency ?? market.row.currency,
     r: trade.stop === undefined ? NaN : money / (trade.units * Math.abs(trade.entry - trade.stop)),

@@ -3,7 +3,7 @@ import { redirect } from "react-router";
 import type { Desk } from "@server/ask/desk.server";
 import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
 import { listItems } from "@server/items.server";
-import { importPlans, insertPlan, removePlan, updatePlan } from "@server/plans.server";
+import { importPlans, importTrades, insertPlan, removePlan, updatePlan } from "@server/plans.server";
 import type { planDraft } from "@studies/plans/plan-draft";
 import { accountValueAt, type PlanVersion, type SavedPlan } from "@studies/plans/plan-schema";
 import { clipped } from "@studies/words/words";
@@ -45,7 +45,11 @@ export async function planDeed(request: Request): Promise<PlanAnswer> {
       case "remove":
         return { removed: await removePlan(db, text("id")) };
       case "import":
-        return { imported: await importPlans(db, text("file")) };
+        return {
+          imported: await (text("form") === "csv"
+            ? importTrades(db, text("file"), await marketOf(desk, text))
+            : importPlans(db, text("file"))),
+        };
       default:
         await insertPlan(db, text("kind") === "trade" ? "trade" : "plan", text("body"));
         return {};
@@ -55,6 +59,14 @@ export async function planDeed(request: Request): Promise<PlanAnswer> {
     if (error instanceof NotFound || error instanceof Unavailable || error instanceof Conflict) return { error: error.message };
     throw error;
   }
+}
+
+/** Code of the market in view. */
+async function marketOf(desk: Desk, text: (name: string) => string): Promise<string> {
+  const { market } = parseHere(new URLSearchParams(text("here")));
+  const [first] = (await desk.markets).keys();
+  if (market === undefined && first === undefined) throw new Invalid("There is no market yet to which trades could belong.");
+  return market ?? first!;
 }
 
 /** Begins a plan with the bracket of what it is made from, sized by the first account there is. */

@@ -55,13 +55,13 @@ export default function Plans({ loaderData }: Route.ComponentProps) {
       <input
         ref={file}
         type="file"
-        accept="application/json,.json"
+        accept="application/json,.json,text/csv,.csv"
         aria-label="File of plans"
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
           const [chosen] = event.target.files ?? [];
-          if (chosen) void chosen.text().then((text) => deeds.takeIn(text));
+          if (chosen) void chosen.text().then((text) => deeds.takeIn(text, /\.csv$/i.test(chosen.name) ? "csv" : "json"));
           event.target.value = "";
         }}
       />

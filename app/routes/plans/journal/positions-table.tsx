@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Position } from "@studies/plans/journal-rows";
-import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
+import { inRisks, money, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, price } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
@@ -80,6 +80,17 @@ export function PositionsTable({ title, rows, onRemove }: Props) {
             cellClassName: "whitespace-nowrap",
             cell: (row) => signedMoney(row.money, row.currency),
           },
+          ...(title === "Open"
+            ? [
+                {
+                  key: "value",
+                  label: "worth",
+                  about: "Of what is held at the last close; of a short side what it would cost",
+                  cellClassName: "whitespace-nowrap",
+                  cell: (row: Position) => money(row.value, row.currency),
+                },
+              ]
+            : []),
           {
             key: "regime",
             label: "regime",
