@@ -15,8 +15,9 @@ import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire } from "~/wire";
 import { Payoff } from "../plan/payoff";
 import { PlanMissing } from "../plan/plan-missing";
-import { PlanPicture, rungName } from "../plan/plan-picture";
+import { PlanPicture } from "../plan/plan-picture";
 import { planShown, type PlanAnswer } from "../plan/plan-shown";
+import { rungName } from "../plan/rung-name";
 import { TimeLine } from "../plan/time-line";
 import type { Route } from "./+types/route";
 

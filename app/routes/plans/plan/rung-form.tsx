@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import type { PlanSide } from "@core/plans/plan-orders";
 import type { PlanVersion } from "@studies/plans/plan-schema";
 import { capital } from "@studies/words/words";
-import { rungName } from "./plan-picture";
+import { rungName } from "./rung-name";
 
 interface Props {
   readonly version: PlanVersion;

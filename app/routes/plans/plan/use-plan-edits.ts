@@ -3,7 +3,8 @@ import type { PlanVersion, SavedPlan } from "@studies/plans/plan-schema";
 import { usePlans } from "~/ui/use-plans";
 import { useUndo } from "~/ui/use-undo";
 
-interface Kept {
+/** A plan with the number of its state. */
+export interface KeptPlan {
   readonly plan: SavedPlan;
   readonly revision: number;
   /** The latest session that there is. */
@@ -17,7 +18,7 @@ const PAUSE_MS = 350;
  * Changes of a plan as of a day: shown at once, saved one after another, undone and redone. A version is one day's: a change made
  * on a later day than the last version's begins another one.
  */
-export function usePlanEdits({ plan, revision, written }: Kept, asOf: number, answered: PlanVersion) {
+export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number, answered: PlanVersion) {
   const deeds = usePlans();
   const undo = useUndo(plan.id);
   const [ahead, setAhead] = useState<{ readonly version: PlanVersion; readonly from: number }>();
