@@ -47,12 +47,13 @@ export async function getPlan(db: Knex, id: string): Promise<KeptPlan> {
 
 /** Plans as the studies take them: with the accounts that they name, as they are on record. */
 export async function askedPlans(db: Knex, plans: readonly SavedPlan[]): Promise<AskedPlan[]> {
-  const accounts = plans.some((plan) => plan.versions.some((version) => version.account)) ? await listItems(db, "account") : [];
-  return plans.map((plan) => {
-    const name = plan.versions.findLast((version) => version.account)?.account;
-    const account = accounts.find((one) => one.name === name);
-    return { ...plan, ...(account ? { accountOnRecord: { ...account.body, name: account.name } } : {}) };
-  });
+  const named = new Set(plans.flatMap((plan) => plan.versions.flatMap((version) => version.account ?? [])));
+  const accounts = named.size > 0 ? await listItems(db, "account") : [];
+  const known = accounts.map(({ name, body }) => ({ ...body, name }));
+  return plans.map((plan) => ({
+    ...plan,
+    accountsOnRecord: known.filter(({ name }) => plan.versions.some((version) => version.account === name)),
+  }));
 }
 
 /**

@@ -110,10 +110,15 @@ describe("plans", () => {
     const body = { version: 1, currency: "ALD", percent: 1, values: [{ day: 5, value: 1000 }] };
     await saveItem(db, { kind: "account", name: "Book", body: JSON.stringify(body) });
     const own = plan("planofone", { versions: [version(100, { account: "Book", size: { by: "percent", percent: 1 } })] });
+    const other = { ...body, values: [{ day: 1, value: 7 }] };
+    await saveItem(db, { kind: "account", name: "Other", body: JSON.stringify(other) });
     const [asked, gone] = await askedPlans(db, [own, { ...own, versions: [version(100, { account: "Gone" })] }]);
-    expect(asked!.accountOnRecord).toEqual({ ...body, name: "Book" });
-    expect(gone).not.toHaveProperty("accountOnRecord");
-    expect((await askedPlans(db, [plan("planoftwo")]))[0]).toEqual(plan("planoftwo"));
+    expect(asked!.accountsOnRecord).toEqual([{ ...body, name: "Book" }]);
+    expect(gone!.accountsOnRecord).toEqual([]);
+    expect((await askedPlans(db, [plan("planoftwo")]))[0]).toEqual({ ...plan("planoftwo"), accountsOnRecord: [] });
+    // One that was moved from one account to another has both.
+    const moved = plan("planoftwo", { versions: [version(100, { account: "Other" }), version(101, { account: "Book" })] });
+    expect((await askedPlans(db, [moved]))[0]!.accountsOnRecord.map((one) => one.name)).toEqual(["Book", "Other"]);
   });
   it("go out and come in as one file; what is there stays, and a faulty file brings nothing", async () => {
     await insertPlan(db, "plan", JSON.stringify(plan("planofone")));

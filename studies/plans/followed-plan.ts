@@ -17,7 +17,7 @@ import { askedInstruments } from "@studies/conditions/asked-instruments";
 import type { ConditionsOf } from "@studies/conditions/condition-source";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { locate } from "@studies/market/own-calendar";
-import { accountValueAt, type AskedPlan, type PlanAccount, type PlanVersion } from "./plan-schema";
+import { accountOf, accountValueAt, type AskedPlan, type PlanAccount, type PlanVersion } from "./plan-schema";
 
 /** The instrument of a plan as of a session, on the sessions on which it is followed. */
 export interface PlannedInstrument {
@@ -69,7 +69,7 @@ export function followedPlan(market: Market, plan: AskedPlan): FollowedPlan | un
     from: rowOf(version.made) + 1,
     orders: ordersOf(version),
     units: Object.fromEntries(
-      PLAN_SIDES.map((side) => [side, unitsOf(version, side, { own, account: plan.accountOnRecord })]),
+      PLAN_SIDES.map((side) => [side, unitsOf(version, side, { own, account: accountOf(plan, version) })]),
     ) as Record<PlanSide, number>,
   }));
   const holds = stepTruths(own, versions);

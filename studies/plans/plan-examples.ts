@@ -28,7 +28,7 @@ const PLANS = [
   },
   {
     ...{ ...own, id: "exampleopen", origin: "compression, a setup" },
-    accountOnRecord: { version: 1, name: "Book", currency: "XYZ", percent: 1, values: [{ day: 0, value: 250000 }] },
+    accountsOnRecord: [{ version: 1, name: "Book", currency: "XYZ", percent: 1, values: [{ day: 0, value: 250000 }] }],
     versions: [
       {
         ...version,

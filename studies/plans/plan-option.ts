@@ -15,7 +15,7 @@ import {
 } from "@core";
 import { chainSessions } from "./chain-session";
 import { budgetOf, type FollowedPlan, type PlannedInstrument } from "./followed-plan";
-import type { PlanOption, PlanVersion } from "./plan-schema";
+import { accountOf, type PlanOption, type PlanVersion } from "./plan-schema";
 
 /** An option position in place of a plan's shares, bought at its value of the session on which the version was made. */
 export interface PlannedOption extends Greeks, OptionPayoff {
@@ -64,7 +64,7 @@ export function plannedOption(followed: FollowedPlan, version: PlanVersion = fol
   if (!contract || !legs) return undefined;
   const cost = positionValue(legs, session.close, made);
   const payoff = optionPayoff(legs, cost);
-  const { budget } = budgetOf(version, followed.currency, followed.plan.accountOnRecord);
+  const { budget } = budgetOf(version, followed.currency, accountOf(followed.plan, version));
   const size = Number.isNaN(budget) ? 1 : contractsFor(budget, payoff.worst);
   const { days, values, isSettled } = valuesSince(followed, legs, { bought: made, expiry: option.expiry, sessionOf });
   const money = size * CONTRACT_UNITS * ((values.at(-1) ?? cost) - cost);

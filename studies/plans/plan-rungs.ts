@@ -1,5 +1,6 @@
 import { isAbove, isBelow, PLAN_SIDES, shareOfUnits, type PlanSide, type SideOutcome } from "@core";
 import { entryPrice, type FollowedPlan, unitsOf } from "./followed-plan";
+import { accountOf } from "./plan-schema";
 
 export type RungRole = "entry" | "stop" | "target" | "add-on";
 
@@ -49,7 +50,7 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
     const hasEntered = outcome.entered >= 0;
     const entry = entryPrice(now, side, followed);
     const risk = hasEntered ? outcome.risk : Math.abs(entry - orders.stop);
-    const units = hasEntered ? outcome.plannedUnits : unitsOf(now, side, { own: followed, account: plan.accountOnRecord });
+    const units = hasEntered ? outcome.plannedUnits : unitsOf(now, side, { own: followed, account: accountOf(plan, now) });
     const changeBy = (role: RungRole, key: string) =>
       role === "entry"
         ? outcome.changes.find((c) => c.what === "entered")

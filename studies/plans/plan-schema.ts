@@ -166,11 +166,22 @@ export const accountBody = z.strictObject({
 });
 export type AccountBody = z.output<typeof accountBody>;
 
-/** A plan as it is asked about: with the account that it names, as it is on record. */
-export const askedPlan = savedPlan.extend({ accountOnRecord: accountBody.extend({ name: z.string() }).optional() });
+/** A plan as it is asked about: with the accounts that its versions name, as they are on record. */
+export const askedPlan = savedPlan.extend({
+  accountsOnRecord: z
+    .array(accountBody.extend({ name: z.string() }))
+    .max(50)
+    .readonly()
+    .default([]),
+});
 export type AskedPlan = z.output<typeof askedPlan>;
 
-export type PlanAccount = NonNullable<AskedPlan["accountOnRecord"]>;
+export type PlanAccount = AskedPlan["accountsOnRecord"][number];
+
+/** The account by which a version is sized; undefined where it names none, or one that is not on record. */
+export function accountOf({ accountsOnRecord }: AskedPlan, { account }: PlanVersion): PlanAccount | undefined {
+  return accountsOnRecord.find((one) => one.name === account);
+}
 
 /** What an account was worth by a day: the latest value on record until then; NaN before the first. */
 export function accountValueAt({ values }: Pick<AccountBody, "values">, at: number): number {

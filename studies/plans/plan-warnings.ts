@@ -2,7 +2,7 @@ import { sma } from "@core";
 import { count, date, fixed, percent, price } from "@studies/words/words";
 import { budgetOf, type FollowedPlan } from "./followed-plan";
 import type { PlanCalendar } from "./plan-events";
-import { accountValueAt } from "./plan-schema";
+import { accountOf, accountValueAt } from "./plan-schema";
 import type { PlannedSide } from "./plan-rungs";
 import { money } from "./plan-words";
 
@@ -12,7 +12,7 @@ const LARGE_SHARE = 0.01;
 /** What speaks against a plan as it is written, the heaviest first. */
 export function planWarnings(followed: FollowedPlan, sides: readonly PlannedSide[], calendar: PlanCalendar): string[] {
   const { now, currency, plan, instrument, part, days, bars, isClosesOnly } = followed;
-  const { accountOnRecord: account } = plan;
+  const account = accountOf(plan, now);
   const said: string[] = [];
   const { lacks } = budgetOf(now, currency, account);
   if (lacks === "account") said.push("It has no account yet: its size cannot be worked out.");

@@ -22,7 +22,7 @@ import { plannedOption } from "./plan-option";
 import { PLAN_EXAMPLES } from "./plan-examples";
 import { planReading } from "./plan-reading";
 import { plannedSides } from "./plan-rungs";
-import { accountValueAt, askedPlan } from "./plan-schema";
+import { accountOf, accountValueAt, askedPlan } from "./plan-schema";
 import { planWarnings } from "./plan-warnings";
 import { changeWords } from "./plan-words";
 import { reportMoves } from "./report-moves";
@@ -47,7 +47,7 @@ export const plan = defineStudy({
     const followed = params.plan ? followedPlan(market, params.plan) : undefined;
     if (!followed) return undefined;
     const { days, bars, now, instrument, currency, part, conditions, versions, isClosesOnly, plan: own } = followed;
-    const { accountOnRecord: account } = own;
+    const account = accountOf(own, now);
     const sides = plannedSides(followed);
     const calendar = planCalendar(followed);
     // Of a plan that is over, how things stood a little after its end.

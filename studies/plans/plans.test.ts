@@ -20,7 +20,7 @@ import { followedPlan } from "./followed-plan";
 import { optionChain } from "./option-chain";
 import { plan } from "./plan";
 import { planDraft } from "./plan-draft";
-import { accountValueAt, handTrade, savedPlan, type AskedPlan, type PlanVersion } from "./plan-schema";
+import { accountValueAt, handTrade, savedPlan, type AskedPlan, type PlanVersion, type SavedPlan } from "./plan-schema";
 import { plans } from "./plans";
 
 const N = 420;
@@ -88,8 +88,14 @@ const long = (k: number, more: Partial<NonNullable<PlanVersion["long"]>> = {}): 
 const planOf = (ticker: string, versions: PlanVersion[], more: Partial<AskedPlan> = {}): AskedPlan => ({
   ...{ version: 1, id: `plan${ticker.toLowerCase()}00`, market: "HAND", ticker, origin: "" },
   versions,
+  accountsOnRecord: [],
   ...more,
 });
+/** The same as it is saved. */
+const savedOf = (...given: Parameters<typeof planOf>): SavedPlan => {
+  const { accountsOnRecord: _accounts, ...saved } = planOf(...given);
+  return saved;
+};
 const at = (t: number, own: AskedPlan, of = data) => followedPlan(new Market(of, t), own);
 const asked = (t: number, own: AskedPlan) => plan.ask(new Market(data, t), plan.params.parse({ plan: JSON.stringify(own) }))!;
 const listed = (t: number, params: { plans?: readonly AskedPlan[]; trades?: readonly object[] }) =>
@@ -243,10 +249,11 @@ describe("the size of a plan", () => {
       { day: day(MADE + 1), value: 9 },
     ],
   };
+  const far = { entry: { order: "stop" as const, price: 900 }, stop: 895, targets: [], addOns: [] };
   const sized = (more: Partial<PlanVersion>, own = account) => {
     const price = close(0, MADE);
     const orders = { entry: { order: "stop" as const, price }, stop: price - 0.86, targets: [], addOns: [] };
-    const made = planOf("S0", [version({ long: orders, ...more })], { accountOnRecord: own });
+    const made = planOf("S0", [version({ long: orders, account: "Book", ...more })], { accountsOnRecord: [own] });
     const said = asked(MADE, made);
     return { units: said.sides[0]!.units, exposure: said.sides[0]!.exposure / price, lacks: said.budget.lacks, said };
   };
@@ -257,6 +264,28 @@ describe("the size of a plan", () => {
     expect(accountValueAt(account, day(9))).toBeNaN();
     expect(sized({ size: { by: "money", money: 43 }, lot: 50 }).units).toBe(50);
     expect(sized({ size: { by: "units", units: 7 } }).units).toBe(7);
+  });
+  it("is each version's by its own account", () => {
+    const second = { ...account, name: "Second", values: [{ day: day(0), value: 1000 }] };
+    const own = planOf(
+      "S0",
+      [
+        version({ long: far, size: { by: "percent", percent: 1 }, account: "Book" }),
+        version({
+          made: day(MADE + 1),
+          written: day(MADE + 1),
+          long: far,
+          size: { by: "percent", percent: 1 },
+          account: "Second",
+        }),
+      ],
+      { accountsOnRecord: [account, second] },
+    );
+    expect(asked(MADE, own).sides[0]!.units).toBe(plannedUnits(2500, 5));
+    expect(asked(MADE + 1, own).sides[0]!.units).toBe(plannedUnits(10, 5));
+    expect(
+      asked(MADE, planOf("S0", [version({ long: far, size: { by: "percent", percent: 1 }, account: "Gone" })])).budget.lacks,
+    ).toBe("account");
   });
   it("needs a rate between two currencies, and says what it lacks", () => {
     const other = { ...account, currency: "COR" };
@@ -501,7 +530,7 @@ describe("how a plan is begun", () => {
       for (const ticker of [...names, "IDX"]) {
         const said = planDraft.ask(new Market(data, s), planDraft.params.parse({ for: ticker, kind: s % 2 ? "doji" : "" }));
         if (!said) continue;
-        const parsed = savedPlan.safeParse(planOf(ticker, [said.version]));
+        const parsed = savedPlan.safeParse(savedOf(ticker, [said.version]));
         expect(parsed.success, JSON.stringify(parsed.error?.issues)).toBe(true);
         const k = names.indexOf(ticker);
         const high = (k < 0 ? index : bars[k]!).high[s]!;
@@ -551,12 +580,12 @@ describe("what is no plan", () => {
       "two rungs have one key",
     ],
   ])("%s is refused with its place", (_, own, words) => {
-    const parsed = savedPlan.safeParse(planOf("S0", [own as PlanVersion]));
+    const parsed = savedPlan.safeParse(savedOf("S0", [own as PlanVersion]));
     expect(parsed.success).toBe(false);
     expect(JSON.stringify(parsed.error?.issues)).toContain(words);
   });
   it("versions out of order are refused, and trades that end before they begin", () => {
-    expect(savedPlan.safeParse(planOf("S0", [version(), version()])).success).toBe(false);
+    expect(savedPlan.safeParse(savedOf("S0", [version(), version()])).success).toBe(false);
     const trade = {
       version: 1,
       id: "handtrade02",
