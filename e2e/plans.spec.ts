@@ -211,8 +211,12 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
     await expect(row).toContainText(ticker);
     await expect(row).toContainText(`\u2212${Math.abs(Math.round(money)).toLocaleString("en-GB")}`);
     const csv = await (await page.request.get(`${server.address}/plans/journal.csv`)).text();
-    const cells = csv.trim().split("\r\n")[1]!.split(",");
-    expect(Number(cells[12])).toBeCloseTo(r, 9);
+    const [heads, cells] = csv
+      .trim()
+      .split("\r\n")
+      .slice(0, 2)
+      .map((line) => line.split(",")) as [string[], string[]];
+    expect(Number(cells[heads.indexOf("R")])).toBeCloseTo(r, 9);
 
     // A trade made elsewhere, by hand; it counts with the others.
     await page.getByLabel("Units").focus();
