@@ -55,7 +55,7 @@ function foreseen(): Planned {
 class OwnServer {
   #child: ChildProcess | undefined;
   address = "";
-  readonly #folder = path.resolve("test-results", "e2e-plans");
+  readonly #folder = path.resolve("test-results", `e2e-plans-${process.pid}`);
   readonly #file = path.join(this.#folder, "yubrin.db");
 
   make(): void {
@@ -165,6 +165,7 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
     for (let left = await page.getByRole("slider", { name: "Short target" }).count(); left > 0; left--) {
       await page.getByRole("slider", { name: "Short target" }).first().focus();
       await page.keyboard.press("Delete");
+      await expect(page.getByRole("alert")).toHaveCount(0);
       await expect(page.getByRole("slider", { name: "Short target" })).toHaveCount(left - 1);
     }
     await typeRung(page, "Short sell short", farShort);
@@ -352,6 +353,14 @@ test("by mouse: a rung is dragged to a level, and what is wrong is refused while
   await page.reload();
   await ready(page);
   await expect(page.getByRole("slider", { name: "Long stop" })).toHaveAttribute("aria-valuenow", kept!);
+  // What was changed last is saved though the page is left at once.
+  await stop.focus();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  const last = Math.round((Number(kept) - 0.02) * 100) / 100;
+  await expect(stop).toHaveAttribute("aria-valuenow", String(last));
+  await page.goto("/plans");
+  await expect.poll(async () => (await page.request.get("/plans.json")).text()).toContain(`"stop": ${last},`);
   await page.request.post("/plans.data", { form: { intent: "remove", id }, headers: { Origin: addressOf("made") } });
   await page.goto(`/plans/${id}`);
   await expect(page.getByRole("main")).toContainText("That plan is not there any more.");

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
+import { useRevalidator } from "react-router";
 import type { PlanVersion, SavedPlan } from "@studies/plans/plan-schema";
-import { usePlans } from "~/ui/use-plans";
+import { savePlanAtOnce, usePlans } from "~/ui/use-plans";
 import { useUndo } from "~/ui/use-undo";
 
 /** A plan with the number of its state. */
@@ -21,33 +22,52 @@ const PAUSE_MS = 350;
 export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number, answered: PlanVersion) {
   const deeds = usePlans();
   const undo = useUndo(plan.id);
-  const [ahead, setAhead] = useState<{ readonly version: PlanVersion; readonly from: number }>();
+  const [ahead, setAhead] = useState<{ readonly version: PlanVersion; readonly said: unknown }>();
   const wanted = useRef<SavedPlan>(undefined);
   const known = useRef(revision);
   const timer = useRef<number>(undefined);
-  const busy = deeds.busy;
-  const said = deeds.answer;
+  const { busy, answer: said } = deeds;
+  const now = useRef(deeds);
   const send = () => {
+    window.clearTimeout(timer.current);
     timer.current = undefined;
     const next = wanted.current;
-    if (!next || busy) return;
+    if (!next || now.current.busy) return;
     wanted.current = undefined;
-    void deeds.update(next, known.current);
+    void now.current.update(next, known.current);
   };
   // What was changed while another change was on its way goes after it, by the state that it led to.
   useEffect(() => {
-    if (said?.revision !== undefined) known.current = Math.max(known.current, said.revision);
-    if (revision > known.current) known.current = revision;
+    now.current = deeds;
+    known.current = Math.max(known.current, revision, said?.revision ?? 0);
     if (!busy && wanted.current && timer.current === undefined) send();
   });
-  useEffect(
-    () => () => {
+  // The page may have been read before what was saved on leaving it had come.
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const left = leftRevision(plan.id);
+    if (left === undefined || left <= revision) return;
+    known.current = Math.max(known.current, left);
+    void revalidate();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- of what was left behind when the page was opened
+  }, []);
+  // What waits for its pause is not lost with the page.
+  useEffect(() => {
+    const flush = () => {
+      // One that is on its way goes before it.
+      if (wanted.current) leave(wanted.current, known.current + Number(now.current.busy));
+      wanted.current = undefined;
       window.clearTimeout(timer.current);
-    },
-    [],
-  );
-  // What the server has answered, or refused, is no longer ahead of it.
-  const isAhead = ahead !== undefined && (busy || ahead.from >= revision) && said?.error === undefined;
+    };
+    window.addEventListener("pagehide", flush);
+    return () => {
+      window.removeEventListener("pagehide", flush);
+      flush();
+    };
+  }, []);
+  // What was changed is shown until it is answered, or refused.
+  const isRefused = said?.error !== undefined && said !== ahead?.said;
+  const isAhead = ahead?.version.made === asOf && !isRefused && !isSame(ahead.version, answered);
   const version = isAhead ? ahead.version : answered;
   const put = (next: PlanVersion, isSlow: boolean) => {
     const own: PlanVersion = { ...next, made: asOf, written: Math.max(written, asOf) };
@@ -56,13 +76,10 @@ export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number
       ...base,
       versions: [...base.versions.filter((v) => v.made < asOf), own, ...base.versions.filter((v) => v.made > asOf)],
     };
-    setAhead({ version: own, from: Math.max(known.current, revision) });
+    setAhead({ version: own, said });
     window.clearTimeout(timer.current);
     if (isSlow) timer.current = window.setTimeout(send, PAUSE_MS);
-    else {
-      timer.current = undefined;
-      send();
-    }
+    else send();
   };
   return {
     version,
@@ -85,4 +102,32 @@ export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number
     undo: undo.undo,
     redo: undo.redo,
   };
+}
+
+const LEFT = "plan left";
+const LEFT_MS = 10_000;
+
+/** Saves a change while its page is being left, and remembers the state that it leads to. */
+function leave(plan: SavedPlan, revision: number): void {
+  sessionStorage.setItem(LEFT, JSON.stringify({ id: plan.id, revision: revision + 1, at: Date.now() }));
+  savePlanAtOnce(plan, revision);
+}
+
+/** The state of a plan to which leaving it a moment ago has led; undefined where it was not changed then. */
+function leftRevision(id: string): number | undefined {
+  const left = JSON.parse(sessionStorage.getItem(LEFT) ?? "null") as { id: string; revision: number; at: number } | null;
+  return left?.id === id && Date.now() - left.at < LEFT_MS ? left.revision : undefined;
+}
+
+/** Whether two versions say the same, whatever the order in which they say it. */
+function isSame(a: PlanVersion, b: PlanVersion): boolean {
+  return ordered(a) === ordered(b);
+}
+
+function ordered(version: PlanVersion): string {
+  return JSON.stringify(version, (_key, value: unknown) =>
+    value !== null && typeof value === "object" && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([x], [y]) => (x < y ? -1 : 1)))
+      : value,
+  );
 }
