@@ -4,12 +4,13 @@ import { ENTRIES, SAMPLINGS } from "@core";
 import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { measureParam, rankingParam } from "@studies/conditions/measure-param";
-import { isTooDeep, ruleSchema } from "@studies/conditions/rule-schema";
+import { ruleSchema } from "@studies/conditions/rule-schema";
 import { accountBody } from "@studies/plans/plan-schema";
 import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
+import { parsedJson } from "./parsed-json";
 import { findItemRow, listAllRows, listItemRows, removeItemRow, upsertItemRow } from "./stores/items-store.server";
 
 interface KindOfItem<S extends z.ZodType> {
@@ -170,7 +171,7 @@ export async function saveItem(db: Knex, { kind, name, body, was }: ItemGiven): 
   if (!parsedName.success) throw new Invalid(`The name ${parsedName.error.issues[0]!.message}.`);
   const own = kindOf(kind);
   // What was removed in an earlier form can be put back.
-  const parsed = own.body.safeParse(steppedUp(own, parseJson(body)));
+  const parsed = own.body.safeParse(steppedUp(own, parsedJson(body, z.unknown(), "This cannot be kept as it is.")));
   if (!parsed.success) throw new Invalid("This cannot be kept as it is.", z.prettifyError(parsed.error).split("\n"));
   const row = { name: parsedName.data, body: JSON.stringify(parsed.data) };
   await write(db, () =>
@@ -204,13 +205,4 @@ function isKind(kind: string): kind is ItemKind {
 function kindOf(kind: string): KindOfItem<z.ZodType> {
   if (!isKind(kind)) throw new Invalid(`There is no kind "${clipped(kind)}" of things to keep.`);
   return KINDS[kind];
-}
-
-function parseJson(text: string): unknown {
-  if (isTooDeep(text)) throw new Invalid("What is to be kept is nested too deep.");
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new Invalid("What is to be kept is not JSON.");
-  }
 }

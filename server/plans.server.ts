@@ -6,6 +6,7 @@ import { Conflict, Invalid, NotFound } from "./errors";
 import { listItems } from "./items.server";
 import { parsedJson } from "./parsed-json";
 import {
+  countPlanRows,
   findPlanRow,
   insertPlanRow,
   listPlanRows,
@@ -66,16 +67,9 @@ export async function insertPlan(db: Knex, kind: PlanRowKind, text: string): Pro
   await write(db, () =>
     db.transaction(async (trx) => {
       if (await findPlanRow(trx, body.id)) throw new Conflict("It is there already.");
-      if ((await listPlanRows(trx, kind)).length >= MOST[kind])
+      if ((await countPlanRows(trx, kind)) >= MOST[kind])
         throw new Invalid(`There are ${MOST[kind]} already; delete some first.`);
-      await insertPlanRow(trx, {
-        id: body.id,
-        kind,
-        market: body.market,
-        ticker: body.ticker,
-        revision: 1,
-        body: JSON.stringify(body),
-      });
+      await insertPlanRow(trx, rowOf(kind, body));
     }),
   );
   return body.id;
@@ -138,10 +132,9 @@ export async function importPlans(db: Knex, text: string): Promise<TakenIn> {
  * @throws Invalid with the line of what is wrong; then nothing was taken
  */
 export async function importTrades(db: Knex, text: string, market: string): Promise<TakenIn> {
-  const { trades } = tradesOfCsv(text, market);
   return takeIn(
     db,
-    trades.map((body) => ({ kind: "trade" as const, body })),
+    tradesOfCsv(text, market).map((body) => ({ kind: "trade" as const, body })),
   );
 }
 
@@ -160,22 +153,21 @@ function takeIn(
       let added = 0;
       for (const { kind, body } of rows) {
         if (await findPlanRow(trx, body.id)) continue;
-        await insertPlanRow(trx, {
-          id: body.id,
-          kind,
-          market: body.market,
-          ticker: body.ticker,
-          revision: 1,
-          body: JSON.stringify(body),
-        });
+        await insertPlanRow(trx, rowOf(kind, body));
         added++;
       }
       for (const kind of ["plan", "trade"] as const)
-        if ((await listPlanRows(trx, kind)).length > MOST[kind])
+        if ((await countPlanRows(trx, kind)) > MOST[kind])
           throw new Invalid(`That would be more than ${MOST[kind]}; nothing was taken.`);
       return { added, known: rows.length - added };
     }),
   );
+}
+
+/** The row of something new. */
+function rowOf(kind: PlanRowKind, body: SavedPlan | HandTrade): PlanStored {
+  const { id, market, ticker } = body;
+  return { id, kind, market, ticker, revision: 1, body: JSON.stringify(body) };
 }
 
 function bodyOf<K extends PlanRowKind>(kind: K, row: PlanStored): BodyOf<K> {

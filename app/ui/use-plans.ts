@@ -31,8 +31,7 @@ export function usePlans() {
         here: window.location.search,
         ...Object.fromEntries(Object.entries(more).map(([key, value]) => [key, String(value)])),
       }),
-    update: (plan: object, revision: number) =>
-      send({ intent: "update", plan: JSON.stringify(plan), revision: String(revision) }),
+    update: (plan: object, revision: number) => send(updateOf(plan, revision)),
     remove: (id: string) => send({ intent: "remove", id }),
     insert: (kind: "plan" | "trade", body: string) => send({ intent: "insert", kind, body }),
     /** Plans and trades from a JSON file, or trades from a CSV file. */

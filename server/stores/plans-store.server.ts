@@ -22,6 +22,11 @@ export async function listPlanRows(db: Knex, kind: PlanRowKind, market?: string)
     .orderByRaw("rowid");
 }
 
+export async function countPlanRows(db: Knex, kind: PlanRowKind): Promise<number> {
+  const [found] = await db("plans").where({ kind }).count<{ n: number }[]>({ n: "*" });
+  return found!.n;
+}
+
 export async function findPlanRow(db: Knex, id: string): Promise<PlanStored | undefined> {
   return db<PlanStored>("plans").where({ id }).first();
 }

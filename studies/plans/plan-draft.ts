@@ -4,6 +4,7 @@ import {
   COMPRESSED_KINDS,
   isAbove,
   isBelow,
+  PLAN_SIDES,
   priceDecimals,
   sessionsAhead,
   swings,
@@ -139,7 +140,7 @@ interface Level {
 }
 
 function levelsOf(version: PlanVersion): Level[] {
-  return (["long", "short"] as const).flatMap((side): Level[] => {
+  return PLAN_SIDES.flatMap((side): Level[] => {
     const orders = version[side];
     if (!orders) return [];
     return [

@@ -1,6 +1,6 @@
 import type { PlanSide } from "@core";
 import type { Sentence } from "@studies/define-study";
-import { capital, count, date, fitting, list, percent, price, signed } from "@studies/words/words";
+import { count, date, fitting, list, price, signed } from "@studies/words/words";
 import type { PlannedSide } from "./plan-rungs";
 import type { PlanSize } from "./plan-schema";
 import { inRisks, money, signedMoney, STATUS_WORDS } from "./plan-words";
@@ -12,7 +12,7 @@ export interface ToldPlan {
   readonly atr: number;
   readonly sides: readonly PlannedSide[];
   readonly size: PlanSize;
-  readonly account: { readonly name: string; readonly percent: number } | undefined;
+  readonly account: { readonly name: string } | undefined;
   /** Epoch day of the next report within sight, and sessions to it. */
   readonly report: { readonly day: number; readonly sessions: number } | undefined;
   readonly days: Int32Array;
@@ -110,12 +110,4 @@ function leftWords({ close, currency, days }: ToldPlan, side: PlannedSide, about
     { figure: inRisks(outcome.r) },
     `, ${signedMoney(outcome.money, currency)}.`,
   ];
-}
-
-/** What is risked of an account, as it is said. */
-export function budgetWords({ size, currency }: { readonly size: PlanSize; readonly currency: string }): string {
-  if (size.by === "units") return count(size.units, "unit");
-  return size.by === "percent"
-    ? percent(size.percent / 100, size.percent % 1 === 0 ? 0 : 2)
-    : capital(money(size.money, currency));
 }

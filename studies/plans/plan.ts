@@ -9,6 +9,7 @@ import {
   type PlanChange,
   type PlanSide,
 } from "@core";
+import { isoDate } from "@core/columns/epoch-day";
 import { z } from "zod";
 import { holdsNow } from "@studies/conditions/holds-now";
 import { defineStudy } from "@studies/define-study";
@@ -114,7 +115,8 @@ export const plan = defineStudy({
         ...step,
         words: ruleSentence(withoutOff(step.when)),
         now: step.off ? -1 : holdsNow(conditions, withoutOff(step.when)),
-        done: doneOn(followed.sides, step.key, days),
+        /** The day on which it was first carried out on any side. */
+        done: changes.find((one) => one.by === step.key)?.day,
       })),
       option: plannedOption(followed),
       changes,
@@ -122,29 +124,12 @@ export const plan = defineStudy({
     };
   },
   reading: (r) =>
-    r
-      ? planReading({
-          ...r,
-          size: r.version.size,
-          account: r.account && { name: r.account.name, percent: 0 },
-          report: r.nextReport,
-        })
-      : [["This plan was not made yet at this close."]],
+    r ? planReading({ ...r, size: r.version.size, report: r.nextReport }) : [["This plan was not made yet at this close."]],
   table: (r) => tableOf(CHANGE_COLUMNS, r ? r.changes : []),
 });
 
-/** The day on which a step was carried out on any side. */
-function doneOn(
-  sides: readonly { readonly carriedOut: readonly string[]; readonly changes: readonly PlanChange[] }[],
-  key: string,
-  days: Int32Array,
-) {
-  const change = sides.flatMap((side) => side.changes).find((one) => one.by === key);
-  return change ? days[change.session]! : undefined;
-}
-
 const CHANGE_COLUMNS: readonly Column<DatedChange>[] = [
-  { key: "date", label: "date", unit: "text", value: (r) => new Date(r.day * 86_400_000).toISOString().slice(0, 10) },
+  { key: "date", label: "date", unit: "text", value: (r) => isoDate(r.day) },
   { key: "side", label: "side", unit: "text", value: (r) => r.side },
   { key: "what", label: "what", unit: "text", value: (r) => r.what },
   { key: "units", label: "units", unit: "count", value: (r) => r.units },

@@ -1,10 +1,11 @@
 import { Link } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
+import type { KeptPlan } from "@server/plans.server";
 import { madeWords } from "@studies/plans/plan-words";
 import { date } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { PlanAnswer } from "./plan-shown";
-import type { KeptPlan, usePlanEdits } from "./use-plan-edits";
+import type { usePlanEdits } from "./use-plan-edits";
 
 interface Props {
   readonly kept: KeptPlan;

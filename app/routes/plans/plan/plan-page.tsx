@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import type { PlanSide } from "@core/plans/plan-orders";
+import { PLAN_SIDES, type PlanSide } from "@core/plans/plan-orders";
+import type { KeptPlan } from "@server/plans.server";
 import type { Sentence } from "@studies/define-study";
 import type { optionChain } from "@studies/plans/option-chain";
 import { STATUS_WORDS } from "@studies/plans/plan-words";
@@ -26,10 +27,12 @@ import { SizePart } from "./size-part";
 import { StepForm } from "./step-form";
 import { StepsPart } from "./steps-part";
 import { TimeLine } from "./time-line";
-import { usePlanEdits, type KeptPlan } from "./use-plan-edits";
+import { usePlanEdits } from "./use-plan-edits";
 
 interface Props {
   readonly kept: KeptPlan;
+  /** Epoch day of the latest session that there is. */
+  readonly latest: number;
   readonly plan: PlanAnswer;
   readonly reading: readonly Sentence[];
   /** Where one is being chosen; undefined where none can be simulated. */
@@ -39,12 +42,12 @@ interface Props {
 }
 
 /** A plan while it is looked at and changed: its ladder, size, steps, option, time, and what has come of it. */
-export function PlanPage({ kept, plan, reading, chain, accounts, names }: Props) {
+export function PlanPage({ kept, latest, plan, reading, chain, accounts, names }: Props) {
   const here = useHere();
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const wayBack = useWayBack();
-  const edits = usePlanEdits(kept, plan.asOf, plan.version);
+  const edits = usePlanEdits(kept, { asOf: plan.asOf, latest }, plan.version);
   const { version, change, deeds, told } = edits;
   const shown = planShown(plan, version);
   const [rung, setRung] = useState<{ readonly side: PlanSide; readonly key: string }>();
@@ -53,9 +56,7 @@ export function PlanPage({ kept, plan, reading, chain, accounts, names }: Props)
   const isOptionOpen = search.has("option");
   const taken = kept.plan.versions.flatMap((one) => [
     ...one.steps.map((s) => s.key),
-    ...(["long", "short"] as const).flatMap((side) =>
-      [...(one[side]?.targets ?? []), ...(one[side]?.addOns ?? [])].map((r) => r.key),
-    ),
+    ...PLAN_SIDES.flatMap((side) => [...(one[side]?.targets ?? []), ...(one[side]?.addOns ?? [])].map((r) => r.key)),
   ]);
   useKeys({
     Backspace: () => wayBack(hrefOf(here, "/plans")),
@@ -145,7 +146,7 @@ export function PlanPage({ kept, plan, reading, chain, accounts, names }: Props)
             />
           )}
           <p className="mt-1 flex flex-wrap gap-x-4 text-[12px] text-soft">
-            {(["long", "short"] as const).map((side) =>
+            {PLAN_SIDES.map((side) =>
               version[side] ? (
                 <span key={side} className="flex gap-2">
                   {side}:

@@ -27,7 +27,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     : undefined;
   const settled = (await foreseen(() => desk.settledSessions(market))).at(-1);
   return {
-    kept: { ...kept, written: settled ?? kept.plan.versions[0]!.made },
+    kept,
+    latest: settled ?? kept.plan.versions[0]!.made,
     reading: answer?.reading ?? [],
     answer: answer && toWire(answer.result),
     chain: chain && toWire(chain.result),
@@ -45,11 +46,11 @@ export const meta: Route.MetaFunction = () => [{ title: "Plan · Yubrin" }];
 
 /** One plan: both sides on the ladder beside the bars, its size and steps, what comes within its time, and what has come of it. */
 export default function Plan({ loaderData }: Route.ComponentProps) {
-  const { kept, answer, chain, reading, accounts, names } = loaderData;
+  const { kept, latest, answer, chain, reading, accounts, names } = loaderData;
   return answer ? (
     <PlanPage
       key={kept.plan.id}
-      {...{ kept, reading, accounts, names }}
+      {...{ kept, latest, reading, accounts, names }}
       plan={fromWire<PlanAnswer>(answer)}
       chain={chain && fromWire<ResultOf<typeof optionChain>>(chain)}
     />

@@ -1,16 +1,9 @@
 import { useEffect, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
+import type { KeptPlan } from "@server/plans.server";
 import type { PlanVersion, SavedPlan } from "@studies/plans/plan-schema";
 import { savePlanAtOnce, usePlans } from "~/ui/use-plans";
 import { useUndo } from "~/ui/use-undo";
-
-/** A plan with the number of its state. */
-export interface KeptPlan {
-  readonly plan: SavedPlan;
-  readonly revision: number;
-  /** The latest session that there is. */
-  readonly written: number;
-}
 
 /** Keys pressed within this time are saved as one. */
 const PAUSE_MS = 350;
@@ -18,8 +11,14 @@ const PAUSE_MS = 350;
 /**
  * Changes of a plan as of a day: shown at once, saved one after another, undone and redone. A version is one day's: a change made
  * on a later day than the last version's begins another one.
+ * @param day the one in view, and the latest session that there is
+ * @param answered the version of the last answer
  */
-export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number, answered: PlanVersion) {
+export function usePlanEdits(
+  { plan, revision }: KeptPlan,
+  { asOf, latest }: { readonly asOf: number; readonly latest: number },
+  answered: PlanVersion,
+) {
   const deeds = usePlans();
   const undo = useUndo(plan.id);
   const [ahead, setAhead] = useState<{ readonly version: PlanVersion; readonly said: unknown }>();
@@ -70,7 +69,7 @@ export function usePlanEdits({ plan, revision, written }: KeptPlan, asOf: number
   const isAhead = ahead?.version.made === asOf && !isRefused && !isSame(ahead.version, answered);
   const version = isAhead ? ahead.version : answered;
   const put = (next: PlanVersion, isSlow: boolean) => {
-    const own: PlanVersion = { ...next, made: asOf, written: Math.max(written, asOf) };
+    const own: PlanVersion = { ...next, made: asOf, written: Math.max(latest, asOf) };
     const base = wanted.current ?? plan;
     wanted.current = {
       ...base,
