@@ -25,3 +25,15 @@ export function tickBeyond(level: number, side: 1 | -1, like: number): number {
   const beyond = Math.abs(at - nearest) < 1e-6 ? nearest + side : side > 0 ? Math.ceil(at) : Math.floor(at);
   return beyond / ticks;
 }
+
+/**
+ * The nearest price on the tick, one tick at least.
+ * @param level a price
+ * @param like a price of the same instrument, by which the tick goes
+ * @returns a price on the tick
+ * @example onTick(74.2831, 74) // => 74.28
+ */
+export function onTick(level: number, like: number): number {
+  const ticks = 10 ** priceDecimals(like);
+  return Math.max(1, Math.round(level * ticks)) / ticks;
+}

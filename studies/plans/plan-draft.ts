@@ -4,8 +4,8 @@ import {
   COMPRESSED_KINDS,
   isAbove,
   isBelow,
+  onTick,
   PLAN_SIDES,
-  priceDecimals,
   sessionsAhead,
   swings,
   type BracketSide,
@@ -52,14 +52,13 @@ export const planDraft = defineStudy({
     const range = known > 0 ? known : FLAT_RANGE * close;
     const pivots = swings(bars).pivots.map((p) => bars.close[p.at]!);
     const bracket = bracketOf({ high, low, close, range }, pivots, COMPRESSED_KINDS.has(params.kind as SetupKind));
-    const ticks = 10 ** priceDecimals(close);
     const until = epochDayOf(params.until);
     const toUntil = sessionsAhead(market.holidays)(market.asOf, until, market.asOf);
     const horizon = Number.isNaN(until) ? params.horizon : Math.max(1, Math.min(500, toUntil));
     const sideOf = (side: PlanSide) =>
       params.level === undefined
-        ? ordersOf(bracket[side], { ticks, side })
-        : ordersAt(params.level, { side, close, range, pivots, ticks });
+        ? ordersOf(bracket[side], { like: close, side })
+        : ordersAt(params.level, { side, close, range, pivots });
     const version: PlanVersion = {
       made: market.asOf,
       written: market.asOf,
@@ -79,9 +78,9 @@ export const planDraft = defineStudy({
 
 function ordersOf(
   { entry, stop, targets }: BracketSide,
-  { ticks, side }: { readonly ticks: number; readonly side: PlanSide },
+  { like, side }: { readonly like: number; readonly side: PlanSide },
 ): SideOrders {
-  const on = onTick(ticks);
+  const on = (x: number) => onTick(x, like);
   return {
     entry: { order: "stop", price: on(entry) },
     stop: on(stop),
@@ -98,24 +97,22 @@ function ordersAt(
     close,
     range,
     pivots,
-    ticks,
   }: {
     readonly side: PlanSide;
     readonly close: number;
     readonly range: number;
     readonly pivots: readonly number[];
-    readonly ticks: number;
   },
 ): SideOrders {
   const sign = side === "long" ? 1 : -1;
-  const on = onTick(ticks);
+  const on = (x: number) => onTick(x, close);
   const isAhead = sign > 0 ? isAbove(level, close) : isBelow(level, close);
   const beyond = pivots.filter((p) => sign * (p - level) >= range / 2).sort((a, b) => sign * (a - b));
   const targets = [...new Set(beyond.map(on))].slice(0, MOST_TARGETS);
   const far = level + sign * 2 * range;
   return {
     entry: { order: isAhead ? "stop" : "limit", price: on(level) },
-    stop: Math.max(1 / ticks, on(level - sign * range)),
+    stop: on(level - sign * range),
     targets: targetsOf(targets.length > 0 ? targets : far > 0 ? [on(far)] : [], side),
     addOns: [],
   };
@@ -130,8 +127,6 @@ function targetsOf(prices: readonly number[], side: PlanSide): SideOrders["targe
     share: k === own.length - 1 ? 1 : 0.5,
   }));
 }
-
-const onTick = (ticks: number) => (x: number) => Math.round(x * ticks) / ticks;
 
 interface Level {
   readonly side: PlanSide;

@@ -1,4 +1,5 @@
 import { scaleLinear, type ScaleLinear } from "d3-scale";
+import { onTick } from "@core/columns/tick";
 import { spreadLabels } from "~/charts/spread-labels";
 import type { PlannedSide, PlanRung } from "@studies/plans/plan-rungs";
 import type { PlanShown } from "./plan-shown";
@@ -119,16 +120,11 @@ function ticksOf(close: number, range: number, [from, to]: readonly [number, num
 /** The price that a handle goes to: a level within reach of the pointer, else the nearest tick. */
 export function snapped(
   price: number,
-  { levels, y, tick }: { levels: readonly number[]; y: (price: number) => number; tick: number },
+  { levels, y, like }: { readonly levels: readonly number[]; readonly y: (price: number) => number; readonly like: number },
 ): number {
   const near = levels.filter((level) => Math.abs(y(level) - y(price)) <= SNAP);
   const best = near.sort((a, b) => Math.abs(a - price) - Math.abs(b - price))[0];
-  return onTick(best ?? price, tick);
+  return onTick(best ?? price, like);
 }
 
 const SNAP = 6;
-
-export function onTick(price: number, tick: number): number {
-  const ticks = Math.round(1 / tick);
-  return Math.max(1, Math.round(price * ticks)) / ticks;
-}

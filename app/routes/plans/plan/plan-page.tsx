@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
+import { onTick } from "@core/columns/tick";
 import { PLAN_SIDES, type PlanSide } from "@core/plans/plan-orders";
 import type { KeptPlan } from "@server/plans.server";
 import type { Sentence } from "@studies/define-study";
@@ -54,7 +55,8 @@ export function PlanPage({ kept, latest, plan, reading, chain, accounts, names }
   const [step, setStep] = useState<string>();
   const picture = useRef<HTMLElement>(null);
   const isOptionOpen = search.has("option");
-  const taken = kept.plan.versions.flatMap((one) => [
+  // What was added a moment ago is not saved yet.
+  const taken = [...kept.plan.versions, version].flatMap((one) => [
     ...one.steps.map((s) => s.key),
     ...PLAN_SIDES.flatMap((side) => [...(one[side]?.targets ?? []), ...(one[side]?.addOns ?? [])].map((r) => r.key)),
   ]);
@@ -81,7 +83,7 @@ export function PlanPage({ kept, latest, plan, reading, chain, accounts, names }
     const entry = orders.entry.order === "open" ? plan.close : orders.entry.price;
     const rungs = what === "target" ? orders.targets : orders.addOns;
     const far = rungs.reduce((at, one) => (sign * (one.price - at) > 0 ? one.price : at), entry);
-    const price = Number(Math.max(unit / 100, far + sign * unit).toFixed(4));
+    const price = onTick(far + sign * unit, plan.close);
     const key = freshKey(`${side[0]!}${what === "target" ? "t" : "a"}`, taken);
     const next =
       what === "target"

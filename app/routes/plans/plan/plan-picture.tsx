@@ -1,10 +1,10 @@
 import { useRef, useState } from "react";
-import { priceDecimals } from "@core/columns/tick";
+import { onTick, priceDecimals } from "@core/columns/tick";
 import type { PlanSide } from "@core/plans/plan-orders";
 import { useWidth } from "~/ui/use-width";
 import { Axis, Connectors, Levels, type Dragged } from "./ladder-axis";
 import { LadderColumn } from "./ladder-column";
-import { ladderLayout, onTick, snapped } from "./ladder-layout";
+import { ladderLayout, snapped } from "./ladder-layout";
 import type { PlanShown } from "./plan-shown";
 import { PriceBars } from "./price-bars";
 import { rungWords } from "./rung-name";
@@ -64,7 +64,7 @@ export function PlanPicture({ shown, height = HEIGHT, width: fixedWidth, onMove,
                 onPointerMove: (event) => {
                   if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
                   const top = event.currentTarget.ownerSVGElement!.getBoundingClientRect().top;
-                  const to = snapped(layout.y.invert(event.clientY - top), { levels, y: layout.y, tick });
+                  const to = snapped(layout.y.invert(event.clientY - top), { levels, y: layout.y, like: plan.close });
                   if (dragged || Math.abs(layout.y(to) - placed.y) > 3)
                     setDragged({ side: column.side.side, key: placed.rung.key, to });
                 },
@@ -77,9 +77,9 @@ export function PlanPicture({ shown, height = HEIGHT, width: fixedWidth, onMove,
                 onKeyDown: (event) => {
                   const { rung } = placed;
                   const move = (to: number) => {
-                    onMove(column.side.side, rung.key, onTick(to, tick), true);
+                    onMove(column.side.side, rung.key, onTick(to, plan.close), true);
                   };
-                  const far = Math.max(tick, onTick((plan.atr || plan.close * 0.02) / 10, tick));
+                  const far = onTick((plan.atr || plan.close * 0.02) / 10, plan.close);
                   const step = event.shiftKey ? far : tick;
                   if (event.key === "ArrowUp") move(rung.price + step);
                   else if (event.key === "ArrowDown") move(rung.price - step);
@@ -88,7 +88,7 @@ export function PlanPicture({ shown, height = HEIGHT, width: fixedWidth, onMove,
                   else if (event.key === "PageDown")
                     move(levels.findLast((level) => level < rung.price - tick / 2) ?? rung.price - far);
                   else if (event.key === "Enter") onOpen?.(column.side.side, rung.key);
-                  else if (event.key === "Delete" || event.key === "Backspace") onRemove?.(column.side.side, rung.key);
+                  else if (event.key === "Delete") onRemove?.(column.side.side, rung.key);
                   else return;
                   event.preventDefault();
                   event.stopPropagation();

@@ -1,3 +1,4 @@
+import { onTick } from "@core/columns/tick";
 import type { PlanSide } from "@core/plans/plan-orders";
 import { date } from "@studies/words/words";
 import { ChoiceMenu } from "~/ui/inline-menu";
@@ -18,7 +19,7 @@ export function PlanSentence({ shown: { version, plan }, onChange }: SentencePro
   const spans = (own: number | undefined) => [...new Set([...SPANS, ...(own === undefined ? [] : [own])])].sort((a, b) => a - b);
   const withSides = (next: string) => {
     const mirrored = (from: NonNullable<typeof version.long>, side: PlanSide): NonNullable<typeof version.long> => {
-      const turn = (x: number) => Number(Math.max(plan.close / 100, 2 * plan.close - x).toFixed(4));
+      const turn = (x: number) => onTick(2 * plan.close - x, plan.close);
       return {
         entry: from.entry.order === "open" ? from.entry : { ...from.entry, price: turn(from.entry.price) },
         stop: turn(from.stop),
