@@ -1,5 +1,5 @@
 import { isAbove, isBelow } from "../columns/compare";
-import type { Deed, PlanSide, SideOrders } from "./plan-orders";
+import { plannedRisk, type Deed, type PlanSide, type SideOrders } from "./plan-orders";
 import { shareOfUnits } from "./plan-size";
 
 export const SIDE_STATUSES = [
@@ -145,11 +145,10 @@ export class FollowedSide {
   }
 
   enterAt(price: number, session: number, how: { readonly at: At; readonly isInDoubt?: boolean; readonly by: string }): void {
-    const { entry, stop } = this.orders;
     this.entered = session;
     this.fill = price;
     this.plannedUnits = this.units;
-    this.risk = Math.abs((entry.order === "open" ? price : entry.price) - stop);
+    this.risk = plannedRisk(this.orders, price);
     this.pending = [];
     this.#buy(this.units, price, { session, what: "entered", ...how });
   }

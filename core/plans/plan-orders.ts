@@ -64,8 +64,10 @@ export interface PlanOrders {
 
 /**
  * What a plan would risk a unit.
- * @returns |entry - stop|; NaN for an entry at the open, whose price is not known before
+ * @param open the price of an entry at the open, where it is known [NaN]
+ * @returns |entry - stop|
+ * @example plannedRisk({ entry: { order: "open" }, stop: 98, targets: [], addOns: [] }, 101) // => 3
  */
-export function plannedRisk({ entry, stop }: SideOrders): number {
-  return entry.order === "open" ? NaN : Math.abs(entry.price - stop);
+export function plannedRisk({ entry, stop }: SideOrders, open = NaN): number {
+  return Math.abs((entry.order === "open" ? open : entry.price) - stop);
 }

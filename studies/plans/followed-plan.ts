@@ -2,6 +2,7 @@ import {
   firstFrom,
   followPlan,
   hasClosesOnly,
+  plannedRisk,
   plannedUnits,
   PLAN_SIDES,
   sessionsAhead,
@@ -110,8 +111,7 @@ export function budgetOf(
 /** What a side of a version would risk a unit: of an entry at the open from the close of the session on which it was written. */
 export function riskOf(version: PlanVersion, side: PlanSide, { days, bars }: Pick<PlannedInstrument, "days" | "bars">): number {
   const orders = version[side];
-  if (!orders) return NaN;
-  return Math.abs(entryPrice(version, side, { days, bars }) - orders.stop);
+  return orders ? plannedRisk(orders, entryPrice(version, side, { days, bars })) : NaN;
 }
 
 /** Where a side is planned to be entered: at the open of the next session it is taken to be at the close before. */
@@ -122,8 +122,12 @@ export function entryPrice(
 ): number {
   const entry = version[side]?.entry;
   if (!entry) return NaN;
-  if (entry.order !== "open") return entry.price;
-  return bars.close.subarray(0, firstFrom(days, version.made + 1)).findLast((close) => !Number.isNaN(close)) ?? NaN;
+  return entry.order === "open" ? closeBy({ days, bars }, version.made) : entry.price;
+}
+
+/** The last close on or before a day; NaN before the first. */
+export function closeBy({ days, bars }: Pick<PlannedInstrument, "days" | "bars">, day: number): number {
+  return bars.close.subarray(0, firstFrom(days, day + 1)).findLast((close) => !Number.isNaN(close)) ?? NaN;
 }
 
 export function unitsOf(

@@ -17,7 +17,7 @@ import { chainSessions } from "./chain-session";
 import { budgetOf, type FollowedPlan, type PlannedInstrument } from "./followed-plan";
 import { accountOf, type PlanOption, type PlanVersion } from "./plan-schema";
 
-/** An option position in place of a plan's shares, bought at its value of the session on which the version was made. */
+/** An option position in place of a plan's shares, bought at its value of the session on which it was first written. */
 export interface PlannedOption extends Greeks, OptionPayoff {
   readonly option: PlanOption;
   readonly legs: readonly OptionLeg[];
@@ -33,7 +33,7 @@ export interface PlannedOption extends Greeks, OptionPayoff {
   /** Value a unit at each session since, by the chain of each (S11); the first is the cost. */
   readonly days: Int32Array;
   readonly values: Float64Array;
-  /** It has been settled by the as-of session. */
+  /** It has expired, or was given up, by the as-of session. */
   readonly isSettled: boolean;
   /** Made so far for all contracts; in planned risks. */
   readonly money: number;
@@ -49,8 +49,12 @@ export interface PlannedOption extends Greeks, OptionPayoff {
 
 const STEPS = 80;
 
-/** The option of the version in force; undefined where it has none, or its chain has not that contract. */
-export function plannedOption(followed: FollowedPlan, version: PlanVersion = followed.now): PlannedOption | undefined {
+/**
+ * The option that a version has, bought where it was first written and given up where it was taken out, changed or closed by hand;
+ * undefined where it has none, or its chain has not that contract.
+ */
+export function plannedOption(followed: FollowedPlan, of: PlanVersion = followed.now): PlannedOption | undefined {
+  const { version, until } = heldVersion(followed.versions, of);
   const { option, made } = version;
   const sessionOf = chainSessions(followed);
   const session = option && sessionOf(made);
@@ -66,7 +70,7 @@ export function plannedOption(followed: FollowedPlan, version: PlanVersion = fol
   const payoff = optionPayoff(legs, cost);
   const { budget } = budgetOf(version, followed.currency, accountOf(followed.plan, version));
   const size = Number.isNaN(budget) ? 1 : contractsFor(budget, payoff.worst);
-  const { days, values, isSettled } = valuesSince(followed, legs, { bought: made, expiry: option.expiry, sessionOf });
+  const { days, values, isSettled } = valuesSince(followed, legs, { bought: made, expiry: option.expiry, until, sessionOf });
   const money = size * CONTRACT_UNITS * ((values.at(-1) ?? cost) - cost);
   const riskMoney = size * CONTRACT_UNITS * -payoff.worst;
   const reach = 2 * session.vol * Math.sqrt((option.expiry - made) / 365);
@@ -90,6 +94,17 @@ export function plannedOption(followed: FollowedPlan, version: PlanVersion = fol
   };
 }
 
+/** The first of the versions that have an option from there to one of them, and the day on which it was given up after it. */
+function heldVersion(versions: readonly PlanVersion[], of: PlanVersion): { version: PlanVersion; until: number } {
+  const text = JSON.stringify(of.option);
+  const isHeld = (one: PlanVersion) => JSON.stringify(one.option) === text;
+  const at = versions.indexOf(of);
+  let first = at;
+  while (first > 0 && isHeld(versions[first - 1]!) && !versions[first - 1]!.isClosed) first--;
+  const end = versions.find((one, k) => k > first && (!isHeld(one) || one.isClosed));
+  return { version: versions[first]!, until: end?.made ?? Infinity };
+}
+
 /** What legs are worth at the close of each session since they were bought, by its own chain; without one by the vol last used. */
 function valuesSince(
   followed: PlannedInstrument,
@@ -97,8 +112,14 @@ function valuesSince(
   {
     bought,
     expiry,
+    until,
     sessionOf,
-  }: { readonly bought: number; readonly expiry: number; readonly sessionOf: ReturnType<typeof chainSessions> },
+  }: {
+    readonly bought: number;
+    readonly expiry: number;
+    readonly until: number;
+    readonly sessionOf: ReturnType<typeof chainSessions>;
+  },
 ): { days: Int32Array; values: Float64Array; isSettled: boolean } {
   const { days, bars } = followed;
   const own: number[] = [];
@@ -107,7 +128,7 @@ function valuesSince(
   let close = NaN;
   for (let s = 0; s < days.length; s++) {
     const day = days[s]!;
-    if (day > expiry) break;
+    if (day > expiry || day > until) break;
     if (!Number.isNaN(bars.close[s])) close = bars.close[s]!;
     if (day < bought) continue;
     const session = day === bought ? undefined : sessionOf(day);
@@ -116,9 +137,9 @@ function valuesSince(
     values.push(positionValue(held, close, day));
   }
   // Settled at the last close on or before the expiry, whether or not that was a session.
-  const isSettled = days.at(-1)! >= expiry;
-  if (isSettled && values.length > 0) values[values.length - 1] = positionValue(held, close, expiry);
-  return { days: Int32Array.from(own), values: Float64Array.from(values), isSettled };
+  const isExpired = expiry <= until && days.at(-1)! >= expiry;
+  if (isExpired && values.length > 0) values[values.length - 1] = positionValue(held, close, expiry);
+  return { days: Int32Array.from(own), values: Float64Array.from(values), isSettled: isExpired || days.at(-1)! >= until };
 }
 
 function revalued(

@@ -1,5 +1,5 @@
-import { isAbove, isBelow, PLAN_SIDES, shareOfUnits, type PlanSide, type SideOutcome } from "@core";
-import { entryPrice, type FollowedPlan, unitsOf } from "./followed-plan";
+import { isAbove, isBelow, PLAN_SIDES, plannedRisk, shareOfUnits, type PlanSide, type SideOutcome } from "@core";
+import { closeBy, entryPrice, unitsOf, type FollowedPlan } from "./followed-plan";
 import { accountOf } from "./plan-schema";
 
 export type RungRole = "entry" | "stop" | "target" | "add-on";
@@ -41,7 +41,7 @@ export interface PlannedSide {
 }
 
 export function plannedSides(followed: FollowedPlan): PlannedSide[] {
-  const { now, days, bars, plan } = followed;
+  const { now, days, plan } = followed;
   return PLAN_SIDES.flatMap((side): PlannedSide[] => {
     const orders = now[side];
     const outcome = followed.sides.find((one) => one.side === side);
@@ -49,7 +49,7 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
     const sign = side === "long" ? 1 : -1;
     const hasEntered = outcome.entered >= 0;
     const entry = entryPrice(now, side, followed);
-    const risk = hasEntered ? outcome.risk : Math.abs(entry - orders.stop);
+    const risk = hasEntered ? outcome.risk : plannedRisk(orders, entry);
     const units = hasEntered ? outcome.plannedUnits : unitsOf(now, side, { own: followed, account: accountOf(plan, now) });
     const changeBy = (role: RungRole, key: string) =>
       role === "entry"
@@ -84,13 +84,10 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
       NaN,
     );
     const { changes: _changes, side: _side, ...told } = outcome;
-    const close = bars.close.subarray(0, followed.made + 1).findLast((x) => !Number.isNaN(x)) ?? NaN;
+    const close = closeBy(followed, now.made);
     const isMet =
-      orders.entry.order === "stop"
-        ? sign > 0
-          ? !isBelow(close, entry)
-          : !isAbove(close, entry)
-        : orders.entry.order === "limit" && (sign > 0 ? !isAbove(close, entry) : !isBelow(close, entry));
+      (orders.entry.order === "stop" && !isBelow(sign * close, sign * entry)) ||
+      (orders.entry.order === "limit" && !isAbove(sign * close, sign * entry));
     return [
       {
         ...{ side, units, risk, outcome: told, isMet },

@@ -311,6 +311,15 @@ describe("the size of a plan", () => {
     expect(said.warnings.join(" ")).toContain(`40,000 units are ${Math.round((100 * 40_000) / average)}% of its average volume`);
     expect(said.warnings.join(" ")).toContain("The close has reached the long entry already");
     expect(said.warnings.join(" ")).toMatch(/It reports on .* inside the plan/);
+    // Met or not by the close of the session on which it was written, not of the first one.
+    const s = Array.from({ length: 60 }, (_, k) => MADE + 1 + k).find((k) => close(0, k) < close(0, MADE) * 0.98)!;
+    const late = version({
+      made: day(s),
+      written: day(s),
+      long: { entry: { order: "stop", price: close(0, MADE) * 0.99 }, stop: 1, targets: [], addOns: [] },
+    });
+    const far = version({ long: { entry: { order: "stop", price: 1e5 }, stop: 1, targets: [], addOns: [] } });
+    expect(asked(s, planOf("S0", [far, late])).warnings.join(" ")).not.toContain("has reached");
     const out = asked(MADE, planOf("S0", [version({ long: long(0), isOutBeforeReport: true, horizon: 15 })]));
     expect(out.warnings.join(" ")).not.toContain("reports on");
     const short = asked(MADE, planOf("S0", [version({ long: long(0), horizon: 5 })]));
@@ -415,6 +424,23 @@ describe("an option of a plan", () => {
     expect(close(0, last)).toBeGreaterThan(inside.strike);
     expect(deep.values.at(-1)).toBeCloseTo(close(0, last) - inside.strike, 9);
     expect(deep.days.at(-1)).toBe(day(last));
+    // A plan that is changed later keeps the option that was bought; one that it takes out is given up at that close.
+    const version0 = own.versions[0]!;
+    const { option: _option, ...without } = version0;
+    const on = (s: number, one: Partial<PlanVersion>) => ({ ...one, made: day(s), written: day(s) }) as PlanVersion;
+    const moved = { ...own, versions: [version0, on(MADE + 3, { ...version0, note: "moved" })] };
+    expect(asked(later, moved).option).toMatchObject({
+      bought: day(MADE),
+      cost: contract.value,
+      money: asked(later, own).option!.money,
+    });
+    const takenOut = { ...own, versions: [version0, on(MADE + 3, without)] };
+    expect(asked(later, takenOut).option).toBeUndefined();
+    const given = listed(later, { plans: [takenOut] }).closed.find((one) => one.way === "option")!;
+    expect(given).toMatchObject({ left: day(MADE + 3), money: asked(MADE + 3, own).option!.money, held: 0, value: 0 });
+    const byHand = { ...own, versions: [version0, on(MADE + 2, { ...version0, isClosed: true })] };
+    expect(listed(later, { plans: [byHand] }).closed.find((one) => one.way === "option")!.left).toBe(day(MADE + 2));
+    expect(listed(MADE + 1, { plans: [byHand] }).open.some((one) => one.way === "option")).toBe(true);
     // In the journal it is a position of its own, counted apart.
     const { closed, record, options } = listed(last + 3, { plans: [own] });
     expect(closed.filter((one) => one.way === "option")).toHaveLength(1);

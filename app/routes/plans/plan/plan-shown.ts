@@ -1,4 +1,4 @@
-import { PLAN_SIDES, type PlanSide } from "@core/plans/plan-orders";
+import { PLAN_SIDES, plannedRisk, type PlanSide } from "@core/plans/plan-orders";
 import type { plan } from "@studies/plans/plan";
 import type { PlannedSide } from "@studies/plans/plan-rungs";
 import type { PlanVersion } from "@studies/plans/plan-schema";
@@ -40,7 +40,7 @@ function rungsOf(side: PlannedSide, version: PlanVersion, close: number): Planne
   const sign = side.side === "long" ? 1 : -1;
   const was = side.rungs.find((rung) => rung.role === "entry");
   const entry = orders.entry.order === "open" ? (was?.price ?? close) : orders.entry.price;
-  const risk = Math.abs(entry - orders.stop);
+  const risk = plannedRisk(orders, entry);
   const base = (key: string) => side.rungs.find((rung) => rung.key === key);
   const placed = (rung: PlannedSide["rungs"][number], price: number) => {
     const move = sign * (price - entry);
