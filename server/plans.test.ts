@@ -197,6 +197,8 @@ async function plainSide(desk: Desk, own: SavedPlan) {
     from: rowOf(one.made) + 1,
     orders: ordersOf(one),
     units: { long: 100, short: 0 },
+    lot: 1,
+    costBp: 0,
   }));
   return followPlan({ open: on(open), high: on(high), low: on(low), close: on(close) }, versions, {
     ...{

@@ -8,6 +8,9 @@ export interface SizedVersion {
   readonly from: number;
   readonly orders: PlanOrders;
   readonly units: Readonly<Record<PlanSide, number>>;
+  readonly lot: number;
+  /** Cost a side of a trade, in basis points of its value. */
+  readonly costBp: number;
 }
 
 /** Bars of one instrument on its market's calendar, NaN where it has none. */
@@ -27,9 +30,6 @@ export interface PlanClock {
   readonly isInProgress: boolean;
   /** The session at whose close the instrument has left its market; Infinity while it has not. */
   readonly goneOn: number;
-  readonly lot: number;
-  /** Cost a side of a trade, in basis points of its value. */
-  readonly costBp: number;
   /** Whether the rule of a step is true at the close of a session. */
   holds(version: PlanOrders, step: string, session: number): boolean;
   /** Whether one is out before a report by this close, or learns of it only now and is out at the next open (S25). */
@@ -116,7 +116,7 @@ class FollowedPlan {
     return [...this.#sides.values()].map((side) => this.#outcome(side));
   }
 
-  #adopt({ orders, units }: SizedVersion, session: number): void {
+  #adopt({ orders, units, lot, costBp }: SizedVersion, session: number): void {
     for (const name of PLAN_SIDES) {
       const own = orders[name];
       const side = this.#sides.get(name);
@@ -125,8 +125,9 @@ class FollowedPlan {
         continue;
       }
       const turned = inDirection(own, name === "long" ? 1 : -1);
-      if (side) side.adopt(turned, units[name], session);
-      else this.#sides.set(name, new FollowedSide(name, turned, units[name], this.clock.lot, this.clock.costBp));
+      const size = { units: units[name], lot, costBp };
+      if (side) side.adopt(turned, size, session);
+      else this.#sides.set(name, new FollowedSide(name, turned, size));
     }
     if (!orders.isClosed) return;
     for (const side of this.#sides.values()) {

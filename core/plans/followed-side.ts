@@ -46,6 +46,13 @@ export interface PendingDeed {
   readonly by: string;
 }
 
+/** How many a side buys, in what lots, and what each trade costs in basis points of its value. */
+export interface SideSize {
+  readonly units: number;
+  readonly lot: number;
+  readonly costBp: number;
+}
+
 type At = PlanChange["at"];
 
 /** Levels of a short are negated, so that every rule reads as for a long. */
@@ -85,12 +92,15 @@ export class FollowedSide {
   constructor(
     readonly side: PlanSide,
     public orders: SideOrders,
-    public units: number,
-    private readonly lot: number,
-    private readonly costBp: number,
+    private size: SideSize,
   ) {
     this.sign = side === "long" ? 1 : -1;
     this.stop = orders.stop;
+  }
+
+  /** That it would be entered with. */
+  get units(): number {
+    return this.size.units;
   }
 
   get isWaiting(): boolean {
@@ -107,11 +117,11 @@ export class FollowedSide {
   }
 
   /** Takes over another version of its orders; what has been done stays done. */
-  adopt(orders: SideOrders, units: number, session: number): void {
+  adopt(orders: SideOrders, size: SideSize, session: number): void {
     const isMoved = orders.stop !== this.orders.stop;
     this.orders = orders;
+    this.size = size;
     if (this.isWaiting) {
-      this.units = units;
       this.stop = orders.stop;
     } else if (this.isOpen && isMoved) this.moveStop(orders.stop, session, "edit");
   }
@@ -173,7 +183,7 @@ export class FollowedSide {
       return;
     }
     for (const { deed, by } of dueTo("reduce"))
-      this.#sell(shareOfUnits(this.held, deed.share, this.lot), open, { session, what: "reduced", at, by });
+      this.#sell(shareOfUnits(this.held, deed.share, this.size.lot), open, { session, what: "reduced", at, by });
     if (at === "open") {
       for (const target of this.#targets()) if (!isBelow(open, target.price)) this.#reach(target, open, session, "open", false);
       for (const addOn of this.#addOns()) {
@@ -182,7 +192,8 @@ export class FollowedSide {
       }
     }
     for (const { deed, by } of dueTo("add"))
-      if (this.isOpen) this.#buy(shareOfUnits(this.plannedUnits, deed.share, this.lot), open, { session, what: "added", at, by });
+      if (this.isOpen)
+        this.#buy(shareOfUnits(this.plannedUnits, deed.share, this.size.lot), open, { session, what: "added", at, by });
   }
 
   /** What happens within a later session after its open (S19, S22). */
@@ -233,7 +244,7 @@ export class FollowedSide {
     if (!this.isOpen) return;
     const isLast = !this.#targets().some((other) => other.key !== target.key);
     this.carriedOut.add(target.key);
-    const units = isLast ? this.held : Math.min(this.held, shareOfUnits(this.bought, target.share, this.lot));
+    const units = isLast ? this.held : Math.min(this.held, shareOfUnits(this.bought, target.share, this.size.lot));
     const what = units === this.held ? "target" : "reduced";
     this.#sell(units, price, { session, what, at, isInDoubt, by: target.key });
   }
@@ -241,7 +252,7 @@ export class FollowedSide {
   #addTo(addOn: SideOrders["addOns"][number], price: number, session: number, at: At, isInDoubt: boolean): void {
     this.carriedOut.add(addOn.key);
     if (addOn.stop !== undefined) this.#raise = Math.max(this.#raise, addOn.stop);
-    this.#buy(shareOfUnits(this.plannedUnits, addOn.share, this.lot), price, {
+    this.#buy(shareOfUnits(this.plannedUnits, addOn.share, this.size.lot), price, {
       session,
       what: "added",
       at,
@@ -273,7 +284,7 @@ export class FollowedSide {
 
   #trade(units: number, price: number): void {
     this.#paid += units * price;
-    this.#cost += (Math.abs(units * price) * this.costBp) / 10_000;
+    this.#cost += (Math.abs(units * price) * this.size.costBp) / 10_000;
   }
 
   #tell({ isInDoubt = false, ...told }: Told): void {

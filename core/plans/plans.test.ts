@@ -64,14 +64,15 @@ const long: SideOrders = {
   targets: [{ key: "t1", price: 110, share: 1 }],
   addOns: [],
 };
+const hundred = { units: { long: 100, short: 100 }, lot: 1, costBp: 0 };
 /** A plan of 100 units a side, made on the first bar. */
 function follow(rows: Parameters<typeof barsOf>[0], orders: Partial<PlanOrders>, clock: Partial<PlanClock> = {}): SideOutcome[] {
   const bars = barsOf([made, ...rows]);
-  const version: SizedVersion = { from: 1, orders: ordersOf(orders), units: { long: 100, short: 100 } };
+  const version: SizedVersion = { from: 1, orders: ordersOf(orders), ...hundred };
   return followPlan(bars, [version], { ...steady, last: rows.length, ...clock });
 }
 const steady: PlanClock = {
-  ...{ made: 0, last: 0, isInProgress: false, goneOn: Infinity, lot: 1, costBp: 0 },
+  ...{ made: 0, last: 0, isInProgress: false, goneOn: Infinity },
   holds: () => false,
   reportAt: () => undefined,
 };
@@ -107,7 +108,7 @@ describe("an entry (S16)", () => {
   });
   it("is not made with no units", () => {
     const bars = barsOf([made, [100, 105, 99, 104]]);
-    const version = { from: 1, orders: ordersOf({ long }), units: { long: 0, short: 0 } };
+    const version = { from: 1, orders: ordersOf({ long }), ...hundred, units: { long: 0, short: 0 } };
     expect(followPlan(bars, [version], { ...steady, last: 1 })[0]).toMatchObject({ status: "waiting", held: 0, money: 0 });
   });
 });
@@ -342,7 +343,7 @@ describe("the calendar (S24 to S28)", () => {
       { key: "half", deed: { do: "reduce", share: 0.5 } as const },
     ];
     const holds = (_: PlanOrders, key: string, s: number) => (key === "in" ? s === 1 : s === 2);
-    const version = { from: 1, orders: ordersOf({ long, steps, timeStop: 2 }), units: { long: 100, short: 0 } };
+    const version = { from: 1, orders: ordersOf({ long, steps, timeStop: 2 }), ...hundred, units: { long: 100, short: 0 } };
     const [one] = followPlan(bars, [version], { ...steady, last: 4, holds });
     expect(told(one)).toEqual(["2 entered 100 105 close in", "3 reduced -50 104 close half", "4 closed -50 90 close time"]);
     expect(one!.money).toBe(50 * -1 + 50 * -15);
@@ -354,7 +355,7 @@ describe("another version (S29)", () => {
   const version = (from: number, orders: Partial<PlanOrders>): SizedVersion => ({
     from,
     orders: ordersOf(orders),
-    units: { long: 100, short: 100 },
+    ...hundred,
   });
   const followed = (...versions: SizedVersion[]) => followPlan(bars, versions, { ...steady, last: 4 })[0];
   it("is in force from the session after it was made; what is done stays done", () => {
@@ -389,17 +390,12 @@ describe("another version (S29)", () => {
   });
 });
 
-it("costs are taken from each fill, whole", () => {
-  const one = onLong(
-    [
-      [100, 103, 101, 103],
-      [109, 111, 108, 110],
-    ],
-    {},
-    {},
-    { costBp: 10 },
-  );
-  expect(one.money).toBeCloseTo(100 * 8 - 0.001 * 100 * (102 + 110), 9);
+it("costs are taken from each fill, whole, as the version in force says", () => {
+  const bars = barsOf([made, [100, 103, 101, 103], [109, 111, 108, 110]]);
+  const first = { from: 1, orders: ordersOf({ long }), ...hundred, costBp: 10 };
+  const madeBy = (...versions: SizedVersion[]) => followPlan(bars, versions, { ...steady, last: 2 })[0]!.money;
+  expect(madeBy(first)).toBeCloseTo(100 * 8 - 0.001 * 100 * (102 + 110), 9);
+  expect(madeBy(first, { ...first, from: 2, costBp: 0 })).toBeCloseTo(100 * 8 - 0.001 * 100 * 102, 9);
 });
 
 /* On a coarse grid levels are met exactly, gaps and both ends in one bar are frequent. */
@@ -468,16 +464,23 @@ function world(seed: number) {
     })),
   };
   const units = { long: 10 * Math.floor(1 + 9 * random()), short: pick(0, 40, 70) };
-  const versions: SizedVersion[] = [{ from: 1, orders: first, units }];
+  const size = { lot: pick(1, 10), costBp: pick(0, 10) };
+  const versions: SizedVersion[] = [{ from: 1, orders: first, units, ...size }];
   if (random() < 0.4) {
     const { long: up, short: down } = first;
     const moved = (one: SideOrders | undefined) => one && { ...one, stop: grid(one.stop + random() - 0.5) };
     const orders = { ...first, long: moved(up), short: random() < 0.3 ? undefined : moved(down), isClosed: random() < 0.3 };
-    versions.push({ from: 2 + Math.floor(12 * random()), orders, units: { long: 30, short: 20 } });
+    versions.push({
+      from: 2 + Math.floor(12 * random()),
+      orders,
+      units: { long: 30, short: 20 },
+      ...size,
+      costBp: pick(size.costBp, 25),
+    });
   }
   const marks = Array.from({ length: n }, () => random());
   const clock: PlanClock = {
-    ...{ made: 0, last: n - 1, isInProgress: random() < 0.2, lot: pick(1, 10), costBp: pick(0, 10) },
+    ...{ made: 0, last: n - 1, isInProgress: random() < 0.2 },
     goneOn: random() < 0.15 ? 5 + Math.floor(15 * random()) : Infinity,
     holds: (_, key, s) => (marks[s]! * (key === "s0" ? 7 : 13)) % 1 < 0.2,
     reportAt: (s) => (s === 11 ? "close" : s === 17 ? "next open" : undefined),
@@ -527,7 +530,7 @@ describe("a plan in random worlds", () => {
   it("is never both stopped and open, holds whole lots, and its money adds up", () => {
     for (let seed = 7001; seed <= 9000; seed++) {
       const { bars, versions, clock } = world(seed);
-      const { costBp, lot } = clock;
+      const { lot } = versions[0]!;
       for (const side of followPlan(bars, versions, clock)) {
         const d = side.side === "long" ? 1 : -1;
         const isDone = ["stopped", "target", "closed", "expired", "cancelled"].includes(side.status);
@@ -537,10 +540,11 @@ describe("a plan in random worlds", () => {
         expect(held).toBe(side.held);
         expect(side.changes.filter((c) => c.units < 0).every((c) => -c.units % lot === 0 || side.held === 0)).toBe(true);
         const close = bars.close.findLast((x) => !Number.isNaN(x))!;
-        const cash = side.changes.reduce(
-          (sum, c) => (c.units === 0 ? sum : sum - d * c.units * c.price - (Math.abs(c.units) * c.price * costBp) / 1e4),
-          0,
-        );
+        const cash = side.changes.reduce((sum, c) => {
+          if (c.units === 0) return sum;
+          const { costBp } = versions.findLast((v) => v.from <= c.session && v.orders[side.side])!;
+          return sum - d * c.units * c.price - (Math.abs(c.units) * c.price * costBp) / 1e4;
+        }, 0);
         if (side.entered >= 0) {
           expect(side.money).toBeCloseTo(cash + d * held * close, 8);
           if (side.risk > 0) expect(side.r * side.risk * side.plannedUnits).toBeCloseTo(side.money, 8);

@@ -18,6 +18,8 @@ export interface SlowSide {
 interface State extends SlowSide {
   orders: SideOrders;
   units: number;
+  lot: number;
+  costBp: number;
   planned: number;
   bought: number;
   raise: number | undefined;
@@ -31,7 +33,7 @@ const near = (a: number, b: number) => Math.abs(a - b) <= 1e-9 * Math.abs(b);
 export function slowPlan(bars: PlannedBars, versions: readonly SizedVersion[], clock: PlanClock): Map<PlanSide, SlowSide> {
   const sides = new Map<PlanSide, State>();
   let version: SizedVersion | undefined;
-  const lots = (units: number) => Math.floor(units / clock.lot + 1e-9) * clock.lot;
+  const lots = (one: State, units: number) => Math.floor(units / one.lot + 1e-9) * one.lot;
   const isUp = (side: PlanSide) => side === "long";
   /** Price has come as far as a level that lies ahead (in profit's direction). */
   const ahead = (side: PlanSide, price: number, level: number) =>
@@ -43,7 +45,7 @@ export function slowPlan(bars: PlannedBars, versions: readonly SizedVersion[], c
   const trade = (side: PlanSide, one: State, units: number, price: number) => {
     const direction = isUp(side) ? 1 : -1;
     one.cash -= direction * units * price;
-    one.cost += (Math.abs(units) * price * clock.costBp) / 10_000;
+    one.cost += (Math.abs(units) * price * one.costBp) / 10_000;
     one.held += units;
     if (units > 0) one.bought += units;
   };
@@ -80,13 +82,13 @@ export function slowPlan(bars: PlannedBars, versions: readonly SizedVersion[], c
   const sellAtTarget = (side: PlanSide, one: State, key: string, share: number, price: number, s: number) => {
     const isLast = left(side, one, one.orders.targets).every((x) => x.key === key);
     one.used.add(key);
-    const units = isLast ? one.held : Math.min(one.held, lots(share * one.bought));
+    const units = isLast ? one.held : Math.min(one.held, lots(one, share * one.bought));
     sell(side, one, units, price, s, units === one.held ? "target" : "reduced", key);
   };
   const addOn = (side: PlanSide, one: State, x: SideOrders["addOns"][number], price: number, s: number) => {
     one.used.add(x.key);
     if (x.stop !== undefined) one.raise = one.raise === undefined ? x.stop : better(side, one.raise, x.stop);
-    buy(side, one, lots(x.share * one.planned), price, s, "added", x.key);
+    buy(side, one, lots(one, x.share * one.planned), price, s, "added", x.key);
   };
 
   for (let s = clock.made + 1; s <= clock.last; s++) {
@@ -110,11 +112,23 @@ export function slowPlan(bars: PlannedBars, versions: readonly SizedVersion[], c
               log: [],
               doubts: [],
             },
-            ...{ orders, units: now.units[side], planned: 0, bought: 0, raise: undefined, used: new Set<string>(), due: [] },
+            ...{
+              orders,
+              units: now.units[side],
+              lot: now.lot,
+              costBp: now.costBp,
+              planned: 0,
+              bought: 0,
+              raise: undefined,
+              used: new Set<string>(),
+              due: [],
+            },
           });
         } else if (orders && one) {
           const before = one.orders.stop;
           one.orders = orders;
+          one.lot = now.lot;
+          one.costBp = now.costBp;
           if (one.status === "waiting") {
             one.units = now.units[side];
             one.stop = orders.stop;
@@ -192,14 +206,14 @@ export function slowPlan(bars: PlannedBars, versions: readonly SizedVersion[], c
           continue;
         }
         for (const { deed, by } of due)
-          if (deed.do === "reduce") sell(side, one, lots(deed.share * one.held), O, s, "reduced", by);
+          if (deed.do === "reduce") sell(side, one, lots(one, deed.share * one.held), O, s, "reduced", by);
         for (const t of left(side, one, one.orders.targets))
           if (one.held > 0 && ahead(side, O, t.price)) sellAtTarget(side, one, t.key, t.share, O, s);
         for (const a of left(side, one, one.orders.addOns))
           if (one.held > 0 && (a.order === "stop" ? ahead(side, O, a.price) : behind(side, O, a.price)))
             addOn(side, one, a, O, s);
         for (const { deed, by } of due)
-          if (one.held > 0 && deed.do === "add") buy(side, one, lots(deed.share * one.planned), O, s, "added", by);
+          if (one.held > 0 && deed.do === "add") buy(side, one, lots(one, deed.share * one.planned), O, s, "added", by);
         if (one.held === 0) continue;
         // Within.
         const [far, back] = isUp(side) ? [H, L] : [L, H];

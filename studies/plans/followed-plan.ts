@@ -69,6 +69,8 @@ export function followedPlan(market: Market, plan: AskedPlan): FollowedPlan | un
   const sized = versions.map((version) => ({
     from: rowOf(version.made) + 1,
     orders: ordersOf(version),
+    lot: version.lot,
+    costBp: version.costBp,
     units: Object.fromEntries(
       PLAN_SIDES.map((side) => [side, unitsOf(version, side, { own, account: accountOf(plan, version) })]),
     ) as Record<PlanSide, number>,
@@ -80,8 +82,6 @@ export function followedPlan(market: Market, plan: AskedPlan): FollowedPlan | un
     last,
     isInProgress: market.provisional && days[last] === market.asOf,
     goneOn: goneOn(own),
-    lot: first.lot,
-    costBp: first.costBp,
     holds: (_, step, session) => holds(step, session),
     reportAt: reportsOf(own),
   });

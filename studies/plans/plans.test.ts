@@ -134,14 +134,12 @@ describe("a plan on a market", () => {
       const { open, high, low, close: c } = bars[2]!;
       const expected = followPlan(
         { open: cut(open), high: cut(high), low: cut(low), close: cut(c) },
-        [{ from: MADE + 1, orders: plain, units: { long: 100, short: 100 } }],
+        [{ from: MADE + 1, orders: plain, units: { long: 100, short: 100 }, lot: 1, costBp: 7 }],
         {
           made: MADE,
           last: t,
           isInProgress: false,
           goneOn: Infinity,
-          lot: 1,
-          costBp: 7,
           holds: () => false,
           reportAt: () => undefined,
         },
