@@ -146,7 +146,7 @@ export * from "./trials/portfolio";
 export * from "./trials/rebalanced-model";
 export * from "./plans/plan-size";
 export * from "./plans/plan-orders";
-export { SIDE_STATUSES, type PlanChange, type SideStatus } from "./plans/followed-side";
+export * from "./plans/plan-change";
 export * from "./plans/follow-plan";
 export * from "./options/normal";
 export * from "./options/black-scholes";

@@ -1,5 +1,6 @@
 import { requireSameLength } from "../core-error";
-import { FollowedSide, inDirection, type PlanChange, type SideBar, type SideStatus } from "./followed-side";
+import { FollowedSide, inDirection, type SideBar } from "./followed-side";
+import type { PlanChange, SideStatus } from "./plan-change";
 import { PLAN_SIDES, type PlanOrders, type PlanSide } from "./plan-orders";
 
 /** A version of a plan, with the sizes that follow from it. */

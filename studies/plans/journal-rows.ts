@@ -2,9 +2,9 @@ import { CONTRACT_UNITS, type PlanSide, type SideStatus } from "@core";
 import { locate } from "@studies/market/own-calendar";
 import type { Market } from "@studies/market/market";
 import { entryContext, type EntryContext } from "./entry-context";
-import { plannedInstrument, type FollowedPlan } from "./followed-plan";
+import { closeBy, plannedInstrument, type FollowedPlan } from "./followed-plan";
 import { plannedOption } from "./plan-option";
-import type { HandTrade } from "./plan-schema";
+import { isMadeLookingBack, type HandTrade } from "./plan-schema";
 
 /** A position that was entered, open or closed. */
 export interface Position extends EntryContext {
@@ -40,10 +40,10 @@ export interface Position extends EntryContext {
 
 /** The sides of a plan that were entered, and its option. */
 export function positionsOf(market: Market, followed: FollowedPlan): Position[] {
-  const { plan, versions, days, bars, instrument, currency } = followed;
-  const lastClose = bars.close.findLast((x) => !Number.isNaN(x)) ?? NaN;
+  const { plan, versions, days, instrument, currency } = followed;
+  const lastClose = closeBy(followed, market.asOf);
   const about = { id: plan.id, ticker: instrument.ticker, name: instrument.name, origin: plan.origin, currency };
-  const isLookingBack = versions.some((version) => version.written > version.made);
+  const isLookingBack = isMadeLookingBack(versions);
   const sides = followed.sides.flatMap((side): Position[] => {
     if (side.entered < 0) return [];
     const entered = days[side.entered]!;
@@ -103,7 +103,7 @@ export function positionByHand(market: Market, trade: HandTrade): Position | und
   const own = plannedInstrument(market, trade.ticker);
   const located = locate(market, trade.ticker);
   const hasLeft = trade.left !== undefined && trade.left <= market.asOf;
-  const close = own?.bars.close.findLast((x) => !Number.isNaN(x)) ?? NaN;
+  const close = own ? closeBy(own, market.asOf) : NaN;
   const exit = hasLeft ? trade.exit! : close;
   const sign = trade.side === "long" ? 1 : -1;
   const money = trade.units * sign * (exit - trade.entry);

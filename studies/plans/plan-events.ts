@@ -1,4 +1,5 @@
-import { chainExpiries, sessionAhead, type KnownHoliday } from "@core";
+import { chainExpiries, sessionAhead, sessionsAhead, type KnownHoliday } from "@core";
+import type { Market } from "@studies/market/market";
 import type { FollowedPlan, PlannedInstrument } from "./followed-plan";
 
 export type PlanEventKind = "made" | "out" | "report" | "holiday" | "weekly expiry" | "third-Friday expiry";
@@ -77,4 +78,9 @@ export function planCalendar(followed: FollowedPlan): PlanCalendar {
         })),
     ].sort((a, b) => a.day - b.day),
   };
+}
+
+/** Sessions from the as-of session to a later day as they are to be expected; NaN for none. */
+export function sessionsTo({ part }: Pick<PlannedInstrument, "part">, { asOf }: Pick<Market, "asOf">, day: number): number {
+  return Number.isNaN(day) ? NaN : sessionsAhead(part.holidays)(asOf, day - 1, asOf) + 1;
 }

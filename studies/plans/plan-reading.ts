@@ -15,7 +15,6 @@ export interface ToldPlan {
   readonly account: { readonly name: string } | undefined;
   /** Epoch day of the next report within sight, and sessions to it. */
   readonly report: { readonly day: number; readonly sessions: number } | undefined;
-  readonly days: Int32Array;
   readonly provisional: boolean;
 }
 
@@ -89,12 +88,12 @@ function sizeWords({ size, account, currency }: ToldPlan, waiting: readonly Plan
     : [[`A risk of ${risked} buys `, ...units, isEven && own.length > 1 ? " on either side." : "."]];
 }
 
-function heldWords({ close, atr: range, currency, days }: ToldPlan, side: PlannedSide, about: Sentence): Sentence {
+function heldWords({ close, atr: range, currency }: ToldPlan, side: PlannedSide, about: Sentence): Sentence {
   const { outcome } = side;
   const away = range > 0 ? `, ${signed((outcome.stop - close) / range)} ATR away` : "";
   return [
     ...about,
-    ` was ${side.side === "long" ? "bought" : "sold short"} at ${price(outcome.fill, close)} on ${date(days[outcome.entered]!)} and stands at `,
+    ` was ${side.side === "long" ? "bought" : "sold short"} at ${price(outcome.fill, close)} on ${date(side.enteredOn)} and stands at `,
     { figure: inRisks(outcome.r) },
     ` (${signedMoney(outcome.money, currency)}) with ${count(outcome.held, "unit")} held; the stop is at `,
     { figure: price(outcome.stop, close) },
@@ -102,11 +101,11 @@ function heldWords({ close, atr: range, currency, days }: ToldPlan, side: Planne
   ];
 }
 
-function leftWords({ close, currency, days }: ToldPlan, side: PlannedSide, about: Sentence): Sentence {
+function leftWords({ close, currency }: ToldPlan, side: PlannedSide, about: Sentence): Sentence {
   const { outcome } = side;
   return [
     ...about,
-    ` was ${side.side === "long" ? "bought" : "sold short"} at ${price(outcome.fill, close)} on ${date(days[outcome.entered]!)} and was ${STATUS_WORDS[outcome.status]} on ${date(days[outcome.left]!)}: `,
+    ` was ${side.side === "long" ? "bought" : "sold short"} at ${price(outcome.fill, close)} on ${date(side.enteredOn)} and was ${STATUS_WORDS[outcome.status]} on ${date(side.leftOn)}: `,
     { figure: inRisks(outcome.r) },
     `, ${signedMoney(outcome.money, currency)}.`,
   ];

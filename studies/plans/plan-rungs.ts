@@ -36,6 +36,9 @@ export interface PlannedSide {
   readonly exposure: number;
   readonly rewardToRisk: number;
   readonly outcome: Omit<SideOutcome, "changes" | "side">;
+  /** Epoch days of its entry and its end; NaN while it has none. */
+  readonly enteredOn: number;
+  readonly leftOn: number;
   /** Its entry has been reached by the close of the session on which it was written (S33). */
   readonly isMet: boolean;
 }
@@ -92,6 +95,8 @@ export function plannedSides(followed: FollowedPlan): PlannedSide[] {
       {
         ...{ side, units, risk, outcome: told, isMet },
         rungs: rungs.sort((a, b) => b.price - a.price),
+        enteredOn: days[outcome.entered] ?? NaN,
+        leftOn: days[outcome.left] ?? NaN,
         riskMoney: units * risk,
         exposure: units * entry,
         rewardToRisk: risk > 0 ? (sign * (first - entry)) / risk : NaN,

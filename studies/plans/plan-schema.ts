@@ -195,3 +195,8 @@ export function accountValueAt({ values }: Pick<AccountBody, "values">, at: numb
 export function planVersionAt({ versions }: Pick<SavedPlan, "versions">, at: number): PlanVersion | undefined {
   return versions.findLast((one) => one.made <= at);
 }
+
+/** Whether any version was written on a later session than it was made for. */
+export function isMadeLookingBack(versions: readonly Pick<PlanVersion, "made" | "written">[]): boolean {
+  return versions.some(({ made, written }) => written > made);
+}

@@ -1,5 +1,5 @@
 import type { Deed, PlanSide } from "@core/plans/plan-orders";
-import type { PlanChange, SideStatus } from "@core/plans/followed-side";
+import type { PlanChange, SideStatus } from "@core/plans/plan-change";
 import { count, date, fixed, price, signed } from "@studies/words/words";
 
 /* How what a plan orders, and what has come of it, reads. */

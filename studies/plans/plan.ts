@@ -1,14 +1,4 @@
-import {
-  atr,
-  ema,
-  levelLadder,
-  ruleSentence,
-  sessionsAhead,
-  sharedLines,
-  withoutOff,
-  type PlanChange,
-  type PlanSide,
-} from "@core";
+import { ema, levelLadder, ruleSentence, sharedLines, withoutOff, type PlanChange, type PlanSide } from "@core";
 import { isoDate } from "@core/columns/epoch-day";
 import { z } from "zod";
 import { holdsNow } from "@studies/conditions/holds-now";
@@ -18,7 +8,7 @@ import { jsonText } from "@studies/json-text";
 import { rungName } from "@studies/key-levels/rung-name";
 import { tableOf, type Column } from "@studies/table";
 import { budgetOf, followedPlan } from "./followed-plan";
-import { lastOfInterest, planCalendar } from "./plan-events";
+import { lastOfInterest, planCalendar, sessionsTo } from "./plan-events";
 import { plannedOption } from "./plan-option";
 import { PLAN_EXAMPLES } from "./plan-examples";
 import { planReading } from "./plan-reading";
@@ -27,6 +17,7 @@ import { accountOf, accountValueAt, askedPlan } from "./plan-schema";
 import { planWarnings } from "./plan-warnings";
 import { changeWords } from "./plan-words";
 import { reportMoves } from "./report-moves";
+import { standing } from "./standing";
 
 const MOST_LETTERS = 400_000;
 const SHOWN_BARS = 70;
@@ -47,7 +38,7 @@ export const plan = defineStudy({
   ask(market, params) {
     const followed = params.plan ? followedPlan(market, params.plan) : undefined;
     if (!followed) return undefined;
-    const { days, bars, now, instrument, currency, part, conditions, versions, isClosesOnly, plan: own } = followed;
+    const { days, bars, now, instrument, currency, conditions, versions, isClosesOnly, plan: own } = followed;
     const account = accountOf(own, now);
     const sides = plannedSides(followed);
     const calendar = planCalendar(followed);
@@ -61,14 +52,12 @@ export const plan = defineStudy({
       close: cut(bars.close),
       volume: cut(bars.volume),
     };
-    const s = seen.close.findLastIndex((x) => !Number.isNaN(x));
     const from = Math.max(0, last + 1 - SHOWN_BARS);
     const shown = (column: Float64Array) => column.slice(from, last + 1);
     const report = calendar.events.find((event) => event.kind === "report" && event.day > market.asOf);
     const isNow = last === days.length - 1;
     const levels = levelLadder(seen, isNow ? drawnPrices(conditions.series) : []);
-    const upTo = bars.close.subarray(0, s + 1);
-    const range = atr({ high: bars.high.subarray(0, s + 1), low: bars.low.subarray(0, s + 1), close: upTo }, 14).at(-1) ?? NaN;
+    const { close, range } = standing(followed, last);
     const changes = followed.sides
       .flatMap((side) => side.changes.map((change): DatedChange => ({ ...change, day: days[change.session]!, side: side.side })))
       .sort((a, b) => a.session - b.session);
@@ -85,7 +74,7 @@ export const plan = defineStudy({
       version: now,
       versions: versions.map(({ made, written }) => ({ made, written })),
       isClosesOnly,
-      close: bars.close[s]!,
+      close,
       atr: range,
       bars: {
         days: days.slice(from, last + 1),
@@ -107,10 +96,7 @@ export const plan = defineStudy({
       warnings: planWarnings(followed, sides, calendar),
       calendar,
       reports: reportMoves(followed),
-      nextReport: report && {
-        day: report.day,
-        sessions: sessionsAhead(part.holidays)(market.asOf, report.day - 1, market.asOf) + 1,
-      },
+      nextReport: report && { day: report.day, sessions: sessionsTo(followed, market, report.day) },
       steps: now.steps.map((step) => ({
         ...step,
         words: ruleSentence(withoutOff(step.when)),
@@ -120,7 +106,6 @@ export const plan = defineStudy({
       })),
       option: plannedOption(followed),
       changes,
-      days,
     };
   },
   reading: (r) =>

@@ -1,5 +1,5 @@
 import { scaleLinear } from "d3-scale";
-import type { PlanRow, SideRow } from "@studies/plans/plans";
+import type { PlanRow, SideRow } from "@studies/plans/plan-row";
 import { inRisks } from "@studies/plans/plan-words";
 import { price } from "@studies/words/words";
 

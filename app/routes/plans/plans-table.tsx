@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent } from "react";
 import { Link, useNavigate } from "react-router";
-import { NEAR_TRIGGER } from "@studies/plans/near-trigger";
-import type { PlanRow, SideRow } from "@studies/plans/plans";
+import { isNearTrigger } from "@studies/plans/near-trigger";
+import type { PlanRow, SideRow } from "@studies/plans/plan-row";
 import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, fixed, price, signed } from "@studies/words/words";
 import { hereNow, hrefOf, useHere } from "~/here";
@@ -165,7 +165,7 @@ function PlanLine({ row, track, isNarrow, isFirst, href, onKeyDown, onRemove }: 
         {sides.map((side) => (
           <span key={side.side} className="block h-[26px] content-center whitespace-nowrap">
             {side.status === "waiting" ? (
-              <span className={Math.abs(side.away) <= NEAR_TRIGGER ? "font-semibold" : "text-soft"}>
+              <span className={isNearTrigger(side) ? "font-semibold" : "text-soft"}>
                 {price(side.entry, row.close)}, {signed(side.away)} ATR
               </span>
             ) : (

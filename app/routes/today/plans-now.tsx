@@ -1,7 +1,7 @@
 import { Suspense } from "react";
 import { Await, Link } from "react-router";
-import { NEAR_TRIGGER } from "@studies/plans/near-trigger";
-import type { PlanRow } from "@studies/plans/plans";
+import { isNearTrigger } from "@studies/plans/near-trigger";
+import type { PlanRow } from "@studies/plans/plan-row";
 import { inRisks } from "@studies/plans/plan-words";
 import { count, date, list, price, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
@@ -66,7 +66,7 @@ function wordsOf(row: PlanRow, asOf: number, provisional: boolean): string[] {
     said.push(
       `It is open at ${list(open.map((side) => `${inRisks(side.r)} ${side.side}, the stop at ${price(side.stop, row.close)}`))}.`,
     );
-  const near = row.sides.filter((side) => side.status === "waiting" && side.units > 0 && Math.abs(side.away) <= NEAR_TRIGGER);
+  const near = row.sides.filter(isNearTrigger);
   if (near.length > 0)
     said.push(
       `Its ${list(near.map((side) => `${side.side} entry at ${price(side.entry, row.close)} is ${signed(side.away)} ATR away`))}.`,

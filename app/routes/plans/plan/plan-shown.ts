@@ -27,7 +27,18 @@ export function planShown(plan: PlanAnswer, version: PlanVersion): PlanShown {
 /** A side that was added and is not answered yet: its size is to come. */
 function newSide(side: PlanSide): PlannedSide {
   return {
-    ...{ side, rungs: [], units: 0, risk: NaN, riskMoney: NaN, exposure: NaN, rewardToRisk: NaN, isMet: false },
+    ...{
+      side,
+      rungs: [],
+      units: 0,
+      risk: NaN,
+      riskMoney: NaN,
+      exposure: NaN,
+      rewardToRisk: NaN,
+      isMet: false,
+      enteredOn: NaN,
+      leftOn: NaN,
+    },
     outcome: {
       ...{ status: "waiting", entered: -1, left: -1, fill: NaN, plannedUnits: 0, risk: NaN },
       ...{ held: 0, stop: NaN, money: 0, r: NaN, carriedOut: [] },
