@@ -6,6 +6,7 @@ import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, fixed, price, signed } from "@studies/words/words";
 import { hereNow, hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { walkRows } from "~/ui/table/walk-rows";
 import { useWidth } from "~/ui/use-width";
 import { PlanTrack } from "./plan-track";
 
@@ -31,12 +32,9 @@ export function PlansTable({ rows, onRemove }: Props) {
   const isNarrow = width < 840;
   const track = Math.max(100, Math.min(360, width - (isNarrow ? 560 : 740)));
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: PlanRow) => {
-    const all = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-plan]") ?? [])];
-    const at = all.indexOf(event.currentTarget);
-    if (event.key === "ArrowDown") all[at + 1]?.focus();
-    else if (event.key === "ArrowUp") all[at - 1]?.focus();
-    else if (event.key === "Enter" && event.target === event.currentTarget) void navigate(hrefOf(hereNow(), `/plans/${row.id}`));
-    else return;
+    if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tr[data-plan]") ?? [])) return;
+    if (event.key !== "Enter" || event.target !== event.currentTarget) return;
+    void navigate(hrefOf(hereNow(), `/plans/${row.id}`));
     event.preventDefault();
   };
   const first = STATES.flatMap(([state]) => rows.filter((row) => row.state === state))[0]?.id;

@@ -10,6 +10,7 @@ import { capital, list } from "@studies/words/words";
 import { hereNow, hrefOf, useHere, useHrefWith, withHere } from "~/here";
 import { flickHref } from "~/ui/flick";
 import { usePlans } from "~/ui/use-plans";
+import { walkRows } from "~/ui/table/walk-rows";
 import { useKeys } from "~/ui/use-keys";
 import { useRemembered } from "~/ui/remembered";
 import { useWidth } from "~/ui/use-width";
@@ -63,14 +64,9 @@ export function SetupsTable({ answer, records }: Props) {
   };
   useKeys({ ".": goThrough, b: planIt });
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, row: SetupRow) => {
-    const rows = [...(box.current?.querySelectorAll<HTMLElement>("tr[data-row]") ?? [])];
-    const at = rows.indexOf(event.currentTarget);
-    const step: Partial<Record<string, number>> = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: rows.length - 1 };
-    const to = step[event.key];
-    if (to !== undefined) rows[Math.max(0, Math.min(rows.length - 1, to))]?.focus();
-    else if (event.key === "Enter" && event.target === event.currentTarget)
-      void navigate(withHere(hrefFor(row, here), hereNow()));
-    else return;
+    if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tr[data-row]") ?? [])) return;
+    if (event.key !== "Enter" || event.target !== event.currentTarget) return;
+    void navigate(withHere(hrefFor(row, here), hereNow()));
     event.preventDefault();
   };
   if (kinds.length === 0)

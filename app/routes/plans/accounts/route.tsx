@@ -16,6 +16,7 @@ import { useItems } from "~/ui/use-items";
 import { useKeys } from "~/ui/use-keys";
 import type { Route } from "./+types/route";
 import { ViewMenu } from "../view-menu";
+import { NumberField } from "~/ui/number-field";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { asOf } = await askFor(request, directory, {});
@@ -148,7 +149,6 @@ function AccountForm({ account, asOf, currency, onClose }: FormProps) {
   const [percent, setPercent] = useState(String(account?.body.percent ?? 1));
   const [sent, setSent] = useState(false);
   if (sent && !busy && answer && !answer.error) queueMicrotask(onClose);
-  const field = "control w-32 py-0.5 text-ink";
   const day = findEpochDay(from);
   return (
     <form
@@ -183,17 +183,13 @@ function AccountForm({ account, asOf, currency, onClose }: FormProps) {
       />
       <label>
         is worth{" "}
-        <input
+        <NumberField
           required={!account}
           aria-label="Value"
-          pattern="[0-9]*[.]?[0-9]+"
-          title="a number, such as 250000"
           placeholder={account ? "as it is" : "250000"}
-          className={field}
+          className="w-32"
           value={value}
-          onChange={(event) => {
-            setValue(event.target.value);
-          }}
+          onValue={setValue}
         />
       </label>
       <input
@@ -223,17 +219,7 @@ function AccountForm({ account, asOf, currency, onClose }: FormProps) {
       </label>
       <label>
         ; a plan risks{" "}
-        <input
-          required
-          aria-label="Percent that a plan risks"
-          pattern="[0-9]*[.]?[0-9]+"
-          className="control w-16 py-0.5 text-ink"
-          value={percent}
-          onChange={(event) => {
-            setPercent(event.target.value);
-          }}
-        />{" "}
-        %
+        <NumberField required aria-label="Percent that a plan risks" className="w-16" value={percent} onValue={setPercent} /> %
       </label>
       <button type="submit" className="control border-indigo py-0.5 font-semibold text-indigo" disabled={busy}>
         Save

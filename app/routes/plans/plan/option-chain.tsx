@@ -8,6 +8,7 @@ import type { PlanOption, PlanVersion } from "@studies/plans/plan-schema";
 import { date, fixed, percent, price } from "@studies/words/words";
 import { hrefNowWith } from "~/here";
 import { ChoiceMenu, InlineMenu } from "~/ui/inline-menu";
+import { walkRows } from "~/ui/table/walk-rows";
 import type { ResultOf } from "~/wire";
 import { Payoff } from "./payoff";
 import type { PlanShown } from "./plan-shown";
@@ -48,14 +49,9 @@ export function OptionChain({ shown, chain, onChange }: Props) {
     );
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, strike: number) => {
-    const rows = [...(body.current?.querySelectorAll<HTMLElement>("tr") ?? [])];
-    const at = rows.indexOf(event.currentTarget);
-    if (event.key === "ArrowDown") rows[at + 1]?.focus();
-    else if (event.key === "ArrowUp") rows[at - 1]?.focus();
-    else if (event.key === "Enter") choose(strike);
-    else return;
+    if (walkRows(event, body.current?.rows ?? []) || event.key !== "Enter") return;
+    choose(strike);
     event.preventDefault();
-    event.stopPropagation();
   };
   const reshape = (other: Partial<Pick<PlanOption, "shape" | "width" | "isSold">>) => {
     if (other.shape) setShape(other.shape);

@@ -3,6 +3,7 @@ import type { PlanSide } from "@core/plans/plan-orders";
 import type { PlanVersion } from "@studies/plans/plan-schema";
 import { capital } from "@studies/words/words";
 import { rungName } from "./rung-name";
+import { NumberField } from "~/ui/number-field";
 
 interface Props {
   readonly version: PlanVersion;
@@ -70,20 +71,7 @@ export function RungForm({ version, side, rungKey, onChange, onRemove, onClose }
       </b>
       {order !== "open" && (
         <label className="text-soft">
-          at{" "}
-          <input
-            ref={field}
-            required
-            aria-label="Price"
-            inputMode="decimal"
-            pattern="[0-9]*[.]?[0-9]+"
-            title="a price, such as 40.35"
-            className="control w-24 py-0.5 text-ink"
-            value={price}
-            onChange={(event) => {
-              setPrice(event.target.value);
-            }}
-          />
+          at <NumberField ref={field} required aria-label="Price" value={price} onValue={setPrice} />
         </label>
       )}
       {(isEntry || addOn) && (
@@ -102,34 +90,20 @@ export function RungForm({ version, side, rungKey, onChange, onRemove, onClose }
       )}
       {(target ?? addOn) && (
         <label className="text-soft">
-          <input
+          <NumberField
             required
             aria-label={target ? "Percent of what was bought that is sold" : "Percent of the planned units"}
-            inputMode="numeric"
-            pattern="[0-9]{1,3}"
-            className="control w-14 py-0.5 text-ink"
+            className="w-14"
+            isWhole
             value={share}
-            onChange={(event) => {
-              setShare(event.target.value);
-            }}
+            onValue={setShare}
           />{" "}
           % {target ? "of what was bought" : "of the planned units"}
         </label>
       )}
       {addOn && (
         <label className="text-soft">
-          then the stop to{" "}
-          <input
-            aria-label="Stop that it brings"
-            inputMode="decimal"
-            pattern="[0-9]*[.]?[0-9]+"
-            placeholder="as it is"
-            className="control w-24 py-0.5 text-ink"
-            value={stop}
-            onChange={(event) => {
-              setStop(event.target.value);
-            }}
-          />
+          then the stop to <NumberField aria-label="Stop that it brings" placeholder="as it is" value={stop} onValue={setStop} />
         </label>
       )}
       <button type="submit" className="control border-indigo py-0.5 font-semibold text-indigo">

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { PlanVersion } from "@studies/plans/plan-schema";
+import { NumberField } from "~/ui/number-field";
 
 export interface OfferedAccount {
   readonly name: string;
@@ -13,8 +14,6 @@ interface FormProps {
   readonly currency: string;
   readonly onSet: (next: PlanVersion) => void;
 }
-
-const NUMBER = "[0-9]*[.]?[0-9]+";
 
 /** How many are bought, typed: units, money or a part of an account at risk. */
 export function SizeForm({ version, accounts, currency, onSet }: FormProps) {
@@ -48,17 +47,7 @@ export function SizeForm({ version, accounts, currency, onSet }: FormProps) {
       }}
     >
       <p className="flex gap-2">
-        <input
-          autoFocus
-          required
-          aria-label="Amount"
-          pattern={NUMBER}
-          className="control w-24 py-0.5"
-          value={amount}
-          onChange={(event) => {
-            setAmount(event.target.value);
-          }}
-        />
+        <NumberField autoFocus required aria-label="Amount" value={amount} onValue={setAmount} />
         <select
           aria-label="What is given"
           className="control py-0.5"
@@ -94,42 +83,15 @@ export function SizeForm({ version, accounts, currency, onSet }: FormProps) {
       )}
       {needsRate && (
         <label className="block text-soft">
-          {currency} for one {own.currency}{" "}
-          <input
-            className="control w-24 py-0.5 text-ink"
-            pattern={NUMBER}
-            value={rate}
-            onChange={(event) => {
-              setRate(event.target.value);
-            }}
-          />
+          {currency} for one {own.currency} <NumberField value={rate} onValue={setRate} />
         </label>
       )}
       <p className="flex gap-3 text-soft">
         <label>
-          lots of{" "}
-          <input
-            required
-            pattern="[0-9]+"
-            className="control w-16 py-0.5 text-ink"
-            value={lot}
-            onChange={(event) => {
-              setLot(event.target.value);
-            }}
-          />
+          lots of <NumberField required className="w-16" isWhole value={lot} onValue={setLot} />
         </label>
         <label>
-          cost{" "}
-          <input
-            required
-            pattern={NUMBER}
-            className="control w-14 py-0.5 text-ink"
-            value={cost}
-            onChange={(event) => {
-              setCost(event.target.value);
-            }}
-          />{" "}
-          bp a side
+          cost <NumberField required className="w-14" value={cost} onValue={setCost} /> bp a side
         </label>
       </p>
       <button type="submit" className="control border-indigo py-0.5 font-semibold text-indigo">

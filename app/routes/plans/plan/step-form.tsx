@@ -5,6 +5,7 @@ import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draf
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import { freshKey, type PlanShown } from "./plan-shown";
+import { NumberField } from "~/ui/number-field";
 
 /** In place of a step's key: one that is not there yet. */
 export const NEW = "new";
@@ -92,15 +93,12 @@ export function StepForm({ shown, taken, open, names, onChange, onClose }: FormP
         </label>
         {(needsShare || what === "stop") && (
           <label className="text-soft">
-            <input
+            <NumberField
               required
               aria-label={needsShare ? "Percent" : "Price of the stop"}
-              pattern="[0-9]*[.]?[0-9]+"
-              className="control w-20 py-0.5 text-ink"
+              className="w-20"
               value={amount}
-              onChange={(event) => {
-                setAmount(event.target.value);
-              }}
+              onValue={setAmount}
             />
             {needsShare ? (what === "add" ? " % of the planned units" : " % of what is held") : ""}
           </label>
