@@ -153,5 +153,6 @@ export * from "./options/black-scholes";
 export * from "./options/unit-from-text";
 export * from "./options/option-chain";
 export * from "./options/option-position";
+export * from "./briefs/usual-move";
 export * from "./calls/call-score";
 export * from "./calls/call-ledger";

@@ -5,6 +5,7 @@ import { MOST_PLOTS } from "@studies/chart/plots/plots-param";
 import { OSCILLATORS } from "@studies/words/oscillator-names";
 import { measureParam, rankingParam } from "@studies/conditions/measure-param";
 import { ruleSchema } from "@studies/conditions/rule-schema";
+import { routineBody } from "@studies/briefs/brief-schema";
 import { accountBody } from "@studies/plans/plan-schema";
 import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
@@ -88,6 +89,8 @@ const KINDS = {
     note: z.string().max(2000),
   }),
   account: { version: 1, body: accountBody, upgrades: [] },
+  /** The order of one's work, from which briefs are begun. */
+  routine: { version: 1, body: routineBody, upgrades: [] },
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

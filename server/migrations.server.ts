@@ -335,6 +335,37 @@ export const migrations: readonly NamedMigration[] = [
       await db.schema.dropTable("plans");
     },
   },
+  {
+    name: "014-briefs",
+    async up(db) {
+      // What is written up, what is called in it, and what was pinned for it: see briefs-store.server.ts and calls-store.server.ts.
+      await db.schema.createTable("briefs", (t) => {
+        t.string("id").primary();
+        t.string("market").notNullable();
+        t.string("purpose").notNullable();
+        t.integer("as_of").notNullable();
+        t.string("title").notNullable();
+        t.integer("revision").notNullable();
+        // Title and words in small letters, in which is searched.
+        t.text("words").notNullable();
+        t.text("body").notNullable();
+        t.index(["market", "purpose", "as_of"]);
+      });
+      await db.schema.createTable("calls", (t) => {
+        t.string("id").primary();
+        t.string("market").notNullable();
+        t.text("body").notNullable();
+        t.index(["market"]);
+      });
+      await db.schema.createTable("pins", (t) => {
+        t.increments("id");
+        t.text("body").notNullable();
+      });
+    },
+    async down(db) {
+      for (const table of ["pins", "calls", "briefs"]) await db.schema.dropTable(table);
+    },
+  },
 ];
 
 /** A list as it was kept as an item; undefined for what is none. */

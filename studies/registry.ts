@@ -47,6 +47,7 @@ import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
 import { timing } from "@studies/timing/timing";
 import { timingSummary } from "@studies/timing/timing-summary";
+import { calls } from "@studies/calls/calls";
 import { optionChain } from "@studies/plans/option-chain";
 import { plan } from "@studies/plans/plan";
 import { planDraft } from "@studies/plans/plan-draft";
@@ -93,6 +94,7 @@ const ALL = [
   planDraft,
   plans,
   optionChain,
+  calls,
   setups,
   setupRecords,
   consistency,
