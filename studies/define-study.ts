@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import type { Picture } from "@studies/pictures/picture-schema";
 import type { Table } from "./table";
 import type { Market } from "@studies/market/market";
 
@@ -62,6 +63,16 @@ export interface Study<S extends z.ZodObject = z.ZodObject, R = unknown> {
   ask(market: Market, params: z.output<S>, tell?: TellShare): R;
   reading(result: R): readonly Sentence[];
   table(result: R): Table;
+  /** Pictures of its answer for briefs, by key, the one that stands for it first; undefined where there is nothing to draw. */
+  readonly pictures?: Readonly<Record<string, StudyPicture<R>>>;
+  /** What holds in its answer, by name, in words: a part of a brief has changed where one of them differs. */
+  states?(result: R): Readonly<Record<string, string>>;
+}
+
+export interface StudyPicture<R> {
+  /** What it shows, as a caption begins. */
+  readonly name: string;
+  draw(result: R): Picture | undefined;
 }
 
 /** Defines a study; the types of its parts follow from its parameters and its answer. */

@@ -6,10 +6,11 @@ import { groupKeySchema } from "@studies/sets/group-key-schema";
 import { isSmallSample } from "@studies/words/small-sample";
 import { count, date, ofCases, overlapping, percent, share } from "@studies/words/words";
 import { zoneParams } from "./zone-params";
-import { participationRows, participationSentence, horizonName } from "./participation-rows";
+import { participationRows, participationSentence, horizonName, zoneWords } from "./participation-rows";
 import { referenceColumns } from "@studies/columns/composites";
 import { participationPercents } from "@studies/columns/participation";
 import { tableOfColumns } from "@studies/table";
+import { lineOf, panesPicture, plainNumber } from "@studies/pictures/picture-parts";
 
 export const breadth = defineStudy({
   name: "breadth",
@@ -76,6 +77,37 @@ export const breadth = defineStudy({
       ["index", r.reference, "price", r.index],
       ...r.rows.map((row, h) => [`p${h}`, `% above ${horizonName(row.horizon)}`, "percent", r.percents[h]!] as const),
     ]),
+  pictures: {
+    history: {
+      name: "Share of members above their 50-session average and above all five, under the index",
+      draw: (r) =>
+        panesPicture(r.days, [
+          { share: 1, unit: "price", lines: [lineOf(r.reference, r.index, "ink", { width: 1.2 })] },
+          {
+            ...{ share: 1.5, unit: "percent", min: 0, max: 100 },
+            lines: [
+              lineOf("above the 50", r.percents[3]!, "soft"),
+              lineOf("above all five", r.percents[5]!, "teal", { width: 1.6 }),
+            ],
+          },
+        ]),
+    },
+    shares: {
+      name: "Share of members above each average",
+      draw: (r) => ({
+        kind: "bars",
+        unit: "percent",
+        tick: "a week ago",
+        rows: r.rows.map((row) => ({
+          name: horizonName(row.horizon),
+          value: plainNumber(row.percent),
+          ...(Number.isNaN(row.weekAgo) ? {} : { tick: row.weekAgo }),
+          ink: "teal" as const,
+        })),
+      }),
+    },
+  },
+  states: (r) => ({ zone: zoneWords(r.rows[5]!.percent, r.zones)?.word ?? "between the zones" }),
 });
 
 /** "; 21 sessions after readings like it the index was higher in 66% of 91 cases, against 61% of all sessions". */

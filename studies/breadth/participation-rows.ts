@@ -81,7 +81,7 @@ export function participationSentence(
 }
 
 /** The zone of a share with its bound, undefined between the zones. */
-function zoneWords(percent: number, { high, low }: Zones): { word: string; bound: string } | undefined {
+export function zoneWords(percent: number, { high, low }: Zones): { word: string; bound: string } | undefined {
   if (percent >= high) return { word: "crowded", bound: `${high}% or more` };
   if (percent <= low) return { word: "washed out", bound: `${low}% or less` };
   return undefined;

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { picture } from "./picture-schema";
+import { picture } from "@studies/pictures/picture-schema";
 import { richText, wordsOf } from "./rich-text";
 
 const day = z.number().int().min(-40_000).max(100_000);

@@ -10,6 +10,7 @@ import { draftCall, savedCall, type DraftCall } from "./call-schema";
 import { DIRECTION_NAMES } from "./call-words";
 import { callsReading } from "./calls-reading";
 import { LEDGER_COLUMNS } from "./ledger-columns";
+import { plainNumber } from "@studies/pictures/picture-parts";
 
 export const CALL_PARTS = ["subject", "direction", "horizon"] as const;
 export type CallPart = (typeof CALL_PARTS)[number];
@@ -51,6 +52,24 @@ export const calls = defineStudy({
   },
   reading: (r) => callsReading(r),
   table: (r) => tableOf(LEDGER_COLUMNS, r.rows),
+  pictures: {
+    calibration: {
+      name: "How often calls of like confidence were right, with the confidence as a tick",
+      draw: (r) =>
+        r.bins.length === 0
+          ? undefined
+          : {
+              ...{ kind: "bars", unit: "fraction", tick: "the confidence given" },
+              rows: r.bins.map((bin) => ({
+                name: bin.from === 0 ? "under 50%" : `${bin.from}% to ${bin.to === 100 ? 100 : bin.to - 1}%`,
+                value: plainNumber(bin.right),
+                tick: bin.meanConfidence / 100,
+                words: count(bin.n, "call"),
+              })),
+            },
+    },
+  },
+  states: (r) => ({ scored: String(r.record.n), open: String(r.rows.filter((row) => row.state === "open").length) }),
 });
 
 /** Calls that have something in common. */

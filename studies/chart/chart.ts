@@ -18,6 +18,7 @@ import { BAR_UNITS } from "./plots/bar-units";
 import { plotsParam, readPlots } from "./plots/plots-param";
 import { standingWords } from "./standing-words";
 import { barsOfShown, closesOn, extremeDays, samplesOfShown, shownOf, startOf, type Shown, type ShownSamples } from "./shown";
+import { chartPicture } from "./chart-picture";
 
 /** Lines that can be told apart beside the candles. */
 const MOST_COMPARED = 5;
@@ -194,6 +195,12 @@ export const chart = defineStudy({
       ),
       ...(r?.compared ?? []).map(({ key, name, close }) => [`close:${key}`, name, "price", close] as const),
     ]),
+  pictures: {
+    bars: {
+      name: "Its bars with what is drawn beside them",
+      draw: (r) => r && chartPicture(r),
+    },
+  },
 });
 
 interface DrawnOn {

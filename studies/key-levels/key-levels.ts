@@ -6,6 +6,7 @@ import { price, signed, signedPercent } from "@studies/words/words";
 import { drawnPrices } from "@studies/drawings/drawn-prices";
 import { askedBars } from "./asked-bars";
 import { rungName, type LevelRung } from "./rung-name";
+import { plainNumber } from "@studies/pictures/picture-parts";
 
 /** The levels around an instrument's close, placed in ATRs. */
 export const keyLevels = defineStudy({
@@ -40,6 +41,23 @@ export const keyLevels = defineStudy({
   },
   reading: (r) => (r ? readingOf(r) : []),
   table: (r) => tableOf(RUNG_COLUMNS, r ? r.lines.flatMap((line) => line.rungs).reverse() : []),
+  pictures: {
+    ladder: {
+      name: "The levels around the close, by their distance in ATRs",
+      draw: (r) =>
+        r && {
+          ...{ kind: "bars", unit: "number" },
+          rows: [...r.lines]
+            .reverse()
+            .slice(0, 40)
+            .map((line) => ({
+              name: line.rungs.map(rungName).join(", ").slice(0, 120),
+              value: plainNumber((line.price - r.close) / r.atr),
+              words: price(line.price, r.close),
+            })),
+        },
+    },
+  },
 });
 
 interface Told {

@@ -49,6 +49,7 @@ export const lists = defineStudy({
   },
   reading: (r) => readingOf(r.rows, r.since),
   table: (r) => tableOf(LIST_COLUMNS, r.rows),
+  states: (r) => Object.fromEntries(r.rows.map((row) => [row.name, [...row.tickers].sort().join(", ")])),
 });
 
 function rowOf(market: Market, before: Market, one: SavedList, index: Float64Array | undefined): ListRow {

@@ -24,6 +24,7 @@ import { averageColumn } from "@studies/columns/averages";
 import { referenceColumns } from "@studies/columns/composites";
 import { tableOf, type Column } from "@studies/table";
 import { PERIOD_COLUMNS, EXCESS } from "./period-columns";
+import { endsOf, plainNumber } from "@studies/pictures/picture-parts";
 
 export interface PeriodRow {
   /** Ticker of an instrument, key of a group. */
@@ -163,6 +164,16 @@ export const periodMap = defineStudy({
     ];
     return tableOf([...ofMember, ...period, ...ofPeriod], r.rows);
   },
+  pictures: {
+    ranked: {
+      name: "What each made over the period, from the best down",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "change" },
+        rows: endsOf(r.rows).map((row) => ({ name: row.name, value: plainNumber(row.change) })),
+      }),
+    },
+  },
+  states: (r) => ({ best: r.rows[0]?.name ?? "none", worst: r.rows.at(-1)?.name ?? "none" }),
 });
 
 /** Index of the last session on or before a date, the first one where there is none. */

@@ -18,6 +18,7 @@ import { planWarnings } from "./plan-warnings";
 import { changeWords } from "./plan-words";
 import { reportMoves } from "./report-moves";
 import { standing } from "./standing";
+import { planPicture } from "./plan-picture";
 
 const MOST_LETTERS = 400_000;
 const SHOWN_BARS = 70;
@@ -111,6 +112,14 @@ export const plan = defineStudy({
   reading: (r) =>
     r ? planReading({ ...r, size: r.version.size, report: r.nextReport }) : [["This plan was not made yet at this close."]],
   table: (r) => tableOf(CHANGE_COLUMNS, r ? r.changes : []),
+  pictures: {
+    ladder: {
+      name: "Its bars with the levels of the plan",
+      draw: (r) => r && planPicture(r),
+    },
+  },
+  states: (r): Readonly<Record<string, string>> =>
+    r ? Object.fromEntries(r.sides.map(({ side, outcome }) => [`the ${side} side`, outcome.status])) : {},
 });
 
 const CHANGE_COLUMNS: readonly Column<DatedChange>[] = [

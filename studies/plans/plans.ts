@@ -11,6 +11,7 @@ import { PLAN_EXAMPLES } from "./plan-examples";
 import { planRow } from "./plan-row";
 import { askedPlan, handTrade } from "./plan-schema";
 import { plansReading } from "./plans-reading";
+import { plainNumber } from "@studies/pictures/picture-parts";
 
 const MOST_PLANS = 500;
 const LETTERS = 8_000_000;
@@ -59,4 +60,18 @@ export const plans = defineStudy({
   },
   reading: (r) => plansReading(r),
   table: (r) => tableOf(JOURNAL_COLUMNS, [...r.open, ...r.closed]),
+  pictures: {
+    risks: {
+      name: "What those that are over made, in planned risks, the latest first",
+      draw: (r) =>
+        r.closed.length === 0
+          ? undefined
+          : {
+              ...{ kind: "bars", unit: "number" },
+              rows: r.closed.slice(0, 24).map((one) => ({ name: `${one.ticker} ${one.side}`, value: plainNumber(one.r) })),
+            },
+    },
+  },
+  states: (r) =>
+    Object.fromEntries(r.plans.flatMap((row) => row.sides.map((side) => [`${row.ticker} ${side.side}`, side.status]))),
 });

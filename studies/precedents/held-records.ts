@@ -9,6 +9,7 @@ import { askedInstruments, type AskedInstrument } from "@studies/conditions/aske
 import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
 import { recordOf, reDatingOf } from "./statistics";
+import { plainNumber } from "@studies/pictures/picture-parts";
 
 /** A clause that holds for an instrument at this close, and what has followed it. */
 export interface HeldRecord {
@@ -80,6 +81,20 @@ export const heldRecords = defineStudy({
     ];
   },
   table: (r) => tableOf(HELD_RECORD_COLUMNS, r.records),
+  pictures: {
+    records: {
+      name: "How often it rose over five sessions, with the base as a tick",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "fraction", tick: "all sessions" },
+        rows: r.records.slice(0, 12).map((one) => ({
+          name: one.sentence.slice(0, 120),
+          value: plainNumber(one.winRate),
+          tick: one.baseWinRate,
+          words: `n ${one.n}`,
+        })),
+      }),
+    },
+  },
 });
 
 /** The market's own indexes, its broad one first; the broad index or a stock where there is none. */

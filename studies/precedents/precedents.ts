@@ -15,6 +15,8 @@ import { isThinned, planOf, questionParams, refuseImpossible } from "./plan-para
 import { precedentSentences } from "./precedent-sentences";
 import { momentOf, sampleAsked, sampleOf, type Sample } from "./sample";
 import { asReadOf, recordOf, reDatingOf, tradesInOrder, type SampledTrade } from "./statistics";
+import { plainNumber } from "@studies/pictures/picture-parts";
+import { fanPicture } from "./fan-picture";
 
 /** A record of its own and p at once are given for so many instruments, and the holding curve for so many. */
 const MOST_ROWS = 60;
@@ -119,6 +121,25 @@ export const precedents = defineStudy({
   },
   reading: (r): Sentence[] => (r ? precedentSentences(r) : []),
   table: (r) => tableOf(OCCURRENCE_COLUMNS, r?.latest ?? []),
+  pictures: {
+    fan: {
+      name: "The ways from the entry: middle half and median, with the middle half of all sessions as an outline",
+      draw: (r) => r && fanPicture(r.fan),
+    },
+    instruments: {
+      name: "How often each won, with the base as a tick",
+      draw: (r) =>
+        r && {
+          ...{ kind: "bars", unit: "fraction", tick: "base" },
+          rows: r.rows.map((row) => ({
+            name: row.name,
+            value: plainNumber(row.winRate),
+            ...(Number.isNaN(row.baseWinRate) ? {} : { tick: row.baseWinRate }),
+            words: `n ${row.n}`,
+          })),
+        },
+    },
+  },
 });
 
 function countedWithoutOverlaps({ counted }: Sample, plan: ReturnType<typeof planOf>): number[] {

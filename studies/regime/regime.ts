@@ -7,6 +7,7 @@ import { type RegimeNow, regimeNow, regimeSentence } from "./regime-now";
 import { referenceColumns } from "@studies/columns/composites";
 import { regimeColumns, volatilitySlopeColumns } from "@studies/columns/regime";
 import { tableOfColumns } from "@studies/table";
+import { directionTints, lineOf, panesPicture } from "@studies/pictures/picture-parts";
 
 /** How fast its middle average moves, and how rough its sessions are against those of three years. */
 function slopeSentence({ slope50, volatilityZ }: RegimeNow): Sentence {
@@ -97,4 +98,20 @@ export const regimeStudy = defineStudy({
       ["slope50", "slope of the 50", "change", r.slope50],
       ["volatilityZ", "volatility z", "sigma", r.volatilityZ],
     ]),
+  pictures: {
+    index: {
+      name: "The broad index with its 200-session simple average, tinted where the regime rises or falls",
+      draw: (r) =>
+        panesPicture(r.days, [
+          {
+            ...{ share: 1, unit: "price", tints: directionTints(r.direction) },
+            lines: [
+              lineOf(r.now.index, r.close, "ink", { width: 1.4 }),
+              lineOf("200-session average", r.average200, "soft", { isDashed: true }),
+            ],
+          },
+        ]),
+    },
+  },
+  states: (r) => ({ direction: r.now.direction, volatility: r.now.volatility }),
 });

@@ -7,6 +7,9 @@ import { rotationSentences } from "./rotation-sentences";
 import { rotationOf } from "./rotation-of-set";
 import { rotationColumns } from "./rotation-columns";
 import { tableOf } from "@studies/table";
+import { dialPicture } from "@studies/pictures/picture-parts";
+
+const DIAL_SAMPLES = 12;
 
 export const rotation = defineStudy({
   name: "rotation",
@@ -41,4 +44,11 @@ export const rotation = defineStudy({
   ask: rotationOf,
   reading: (r) => rotationSentences(r),
   table: (r) => tableOf(rotationColumns(r.sampleName), r.rows),
+  pictures: {
+    dial: {
+      name: "Where each member stands: up is ahead of the benchmark, left is gaining",
+      draw: (r) => dialPicture(r.rows, DIAL_SAMPLES),
+    },
+  },
+  states: (r) => Object.fromEntries(r.rows.filter((row) => row.phase !== "").map((row) => [row.name, row.phase])),
 });

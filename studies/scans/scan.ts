@@ -121,6 +121,19 @@ export const scan = defineStudy({
   },
   reading: (r): Sentence[] => readingOf(r),
   table: (r) => tableOf(columnsOfTable(r.columns, r.ranking), r.rows),
+  pictures: {
+    thinning: {
+      name: "How many are left after each clause",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "count" },
+        rows: [
+          { name: "all that go in", value: r.size, ink: "soft" as const },
+          ...r.counts.clauses.map((clause, k) => ({ name: `after clause ${k + 1}`, value: clause.left, ink: "indigo" as const })),
+        ],
+      }),
+    },
+  },
+  states: (r) => ({ "those that pass": [...r.tickers].sort().join(", ") }),
 });
 
 const byRank = (a: number, b: number) => (Number.isNaN(a) ? 1 : 0) - (Number.isNaN(b) ? 1 : 0) || (Number.isNaN(a) ? 0 : b - a);

@@ -22,6 +22,7 @@ import { tableOf, type Column } from "@studies/table";
 import { fixed, percent, signedPercent } from "@studies/words/words";
 import { heldOut, type HeldOut } from "./held-out";
 import { inYears, yearParams, yearsOf } from "./season-params";
+import { endsOf, plainNumber } from "@studies/pictures/picture-parts";
 
 /** One member of a set in one month of the year. */
 export interface ConsistencyRow extends SeasonRecord {
@@ -101,6 +102,16 @@ export const consistency = defineStudy({
   },
   reading: (r) => readingOf(r),
   table: (r) => tableOf(consistencyColumns(r.years), r.rows),
+  pictures: {
+    wins: {
+      name: "The median return of each in this month, of the years counted",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "change" },
+        rows: endsOf(r.rows).map((row) => ({ name: row.name, value: plainNumber(row.median), words: `${row.wins} of ${row.n}` })),
+      }),
+    },
+  },
+  states: (r) => ({ "most often": r.rows[0]?.name ?? "none" }),
 });
 
 interface Asked {

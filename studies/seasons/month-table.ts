@@ -23,6 +23,8 @@ import { tableOf, type Column } from "@studies/table";
 import { count, none, signedPercent } from "@studies/words/words";
 import { placeLabel, placeName, TABLE_PERIODS, type TablePeriod } from "./place-names";
 import { inYears, yearParams, yearsOf } from "./season-params";
+import { lineOf, plainNumber, plainNumbers } from "@studies/pictures/picture-parts";
+import { MONTH_NAMES } from "@core/seasons/month-names";
 
 /** One year of the table. */
 export interface SeasonYear {
@@ -115,6 +117,33 @@ export const monthTable = defineStudy({
   },
   reading: (r) => (r ? readingOf(r) : []),
   table: (r) => tableOf(r ? tableColumns(r.period) : [], r?.rows ?? []),
+  pictures: {
+    year: {
+      name: "This year over the mean path of the years and their middle half",
+      draw: (r) =>
+        r && {
+          ...{ kind: "curves", along: "sessions of the year", unit: "change" },
+          x: Array.from({ length: Math.max(r.path.mean.length, r.path.present.length) }, (_, k) => k + 1),
+          bands: [{ name: "middle half", low: plainNumbers(r.path.low), high: plainNumbers(r.path.high), ink: "soft" }],
+          lines: [
+            lineOf("mean", r.path.mean, "soft", { isDashed: true }),
+            lineOf("this year", r.path.present, "indigo", { width: 1.8 }),
+          ],
+        },
+    },
+    columns: {
+      name: "The mean of each column over the years counted",
+      draw: (r) =>
+        r && {
+          ...{ kind: "bars", unit: "change" },
+          rows: r.columns.slice(0, 60).map((column) => ({
+            name: r.period === "month" ? MONTH_NAMES[column.place - 1]! : String(column.place),
+            value: plainNumber(column.without.mean),
+            words: `${column.without.wins} of ${column.without.n}`,
+          })),
+        },
+    },
+  },
 });
 
 const PLACES: Readonly<Record<TablePeriod, number>> = {

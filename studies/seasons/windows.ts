@@ -6,12 +6,13 @@ import { groupsTitle } from "@studies/sets/group-members";
 import { PEER_SET_NAMES, PEER_SETS, type PeerSet } from "@studies/sets/peer-names";
 import { isNow, peersOf } from "@studies/sets/peer-set";
 import { tableOf } from "@studies/table";
-import { capital, count, daysOfYear, none } from "@studies/words/words";
+import { capital, count, daysOfYear, none, dayMonth } from "@studies/words/words";
 import { WINDOW_COLUMNS } from "./window-columns";
 import { findWindows, hitsOver } from "./find-windows";
 import type { WindowRow } from "./window-row";
 import { chanceSentences } from "./window-words";
 import { HELD_YEARS } from "./search-series";
+import { plainNumber } from "@studies/pictures/picture-parts";
 
 const monthDay = z
   .string()
@@ -92,6 +93,19 @@ export const windows = defineStudy({
   },
   reading: (r) => readingOf(r),
   table: (r) => tableOf(WINDOW_COLUMNS, r.rows),
+  pictures: {
+    windows: {
+      name: "The median of each window over its years",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "change" },
+        rows: r.rows.slice(0, 20).map((row) => ({
+          name: `${row.name}, ${dayMonth(row.from)} to ${dayMonth(row.to)}`,
+          value: plainNumber(row.median),
+          words: `${row.wins} of ${row.years.length}`,
+        })),
+      }),
+    },
+  },
 });
 
 function hold(about: string) {

@@ -90,6 +90,15 @@ export const setups = defineStudy({
       SETUP_COLUMNS,
       r.kinds.flatMap((k) => k.rows),
     ),
+  pictures: {
+    kinds: {
+      name: "How many are set up, kind by kind",
+      draw: (r) => ({
+        ...{ kind: "bars", unit: "count" },
+        rows: r.kinds.map((kind) => ({ name: kind.kind, value: kind.found, ink: "indigo" as const })),
+      }),
+    },
+  },
 });
 
 function focusOf(market: Market, key: string): (index: number) => boolean {

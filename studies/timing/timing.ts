@@ -9,6 +9,7 @@ import { count, date, fixed, signed, signedPercent } from "@studies/words/words"
 import { pressureNow, lanesNow, lanesSentence, pressureSentence, type LaneNow } from "./timing-now";
 import { compositeColumn, referenceColumns } from "@studies/columns/composites";
 import { tableOfColumns } from "@studies/table";
+import { lineOf, panesPicture, runsOfStates } from "@studies/pictures/picture-parts";
 
 interface TimingAnswer {
   readonly reEntry: { readonly episodes: readonly { readonly day: number; readonly depth: number }[] };
@@ -77,6 +78,29 @@ export const timing = defineStudy({
       ["pressure", "Pressure", "number", r.pressure],
       ...LANES.map((lane, k) => [lane, lane, "count", r.states[k]!] as const),
     ]),
+  pictures: {
+    lanes: {
+      name: "The composite, the Pressure and the four lanes",
+      draw: (r) =>
+        panesPicture(r.days, [
+          { share: 1.2, unit: "number", lines: [lineOf("composite", r.level, "ink", { width: 1.3 })] },
+          { share: 1, unit: "number", min: -100, max: 100, lines: [lineOf("Pressure", r.pressure, "indigo", { width: 1.2 })] },
+          {
+            ...{ share: 0.8, unit: "none", lines: [] },
+            ribbons: LANES.map((lane, k) => ({
+              name: lane,
+              runs: runsOfStates(r.states[k]!).map(({ from, to, state }): [number, number, number] => [from, to, state]),
+            })),
+          },
+        ]),
+    },
+  },
+  states: (r) => ({
+    ...Object.fromEntries(
+      r.lanes.map(({ lane, state }) => [`lane ${lane}`, state > 0 ? "up" : state < 0 ? "down" : "no signal"]),
+    ),
+    "zone of the Pressure": r.pressureNow.zone === "" ? "none" : r.pressureNow.zone,
+  }),
 });
 
 function reEntrySentence(r: TimingAnswer): Sentence[] {

@@ -22,6 +22,7 @@ import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { signed } from "@studies/words/words";
 import { rotationOf, SECTORS_WEEKLY } from "@studies/rotation/rotation-of-set";
 import { tableOf, type Column } from "@studies/table";
+import { leadersOf } from "@studies/briefs/leaders";
 
 export const today = defineStudy({
   name: "today",
@@ -90,6 +91,14 @@ export const today = defineStudy({
     return sentences;
   },
   table: (r) => tableOf(LINE_COLUMNS, [...r.sectors, ...r.industries]),
+  states: (r) => ({
+    direction: r.regime.direction,
+    volatility: r.regime.volatility,
+    ...Object.fromEntries(
+      r.lanes.map(({ lane, state }) => [`lane ${lane}`, state > 0 ? "up" : state < 0 ? "down" : "no signal"]),
+    ),
+    ...leadersOf(r.sectors),
+  }),
 });
 
 export interface GroupLine {

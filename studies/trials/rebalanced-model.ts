@@ -18,6 +18,7 @@ import { MODEL_SETS } from "./model-sets";
 import { trialBenchmark } from "./trial-benchmark";
 import { dayParam, daysAsked } from "@studies/day-param";
 import { purchaseParams } from "./trial-params";
+import { lineOf, panesPicture } from "@studies/pictures/picture-parts";
 
 /** A model that holds the leaders of a set, rebalanced at each period's end. */
 export const model = defineStudy({
@@ -108,6 +109,36 @@ export const model = defineStudy({
   },
   reading: (r): Sentence[] => (r ? modelSentences(r) : []),
   table: (r) => tableOf(HOLDING_COLUMNS, r?.holdings ?? []),
+  pictures: {
+    value: {
+      name: "The model, its benchmark and all members in equal parts, from 100",
+      draw: (r) =>
+        r &&
+        (r.days.length === 0
+          ? undefined
+          : panesPicture(r.days, [
+              {
+                ...{ share: 1, unit: "number" },
+                lines: [
+                  lineOf("the model", r.value, "indigo", { width: 1.6 }),
+                  lineOf(r.benchmark, r.against, "ink"),
+                  lineOf("all in equal parts", r.equal, "soft", { isDashed: true }),
+                ],
+              },
+            ])),
+    },
+  },
+  states: (r): Readonly<Record<string, string>> =>
+    r
+      ? {
+          "is due": r.isDue ? "yes" : "no",
+          holds: r.holdings
+            .filter((h) => h.weight > 0)
+            .map((h) => h.name)
+            .sort()
+            .join(", "),
+        }
+      : {},
 });
 
 /** What a set is held against where nothing else is said: abroad the widest index of its kind. */

@@ -11,6 +11,8 @@ import { BEGINNING } from "./ready-scans";
 import { exitWords, purchaseParams, scanText, untilParam, weighParam } from "./trial-params";
 import { trialSentences } from "./trial-sentences";
 import { scanWords } from "./trial-words";
+import { plainNumber } from "@studies/pictures/picture-parts";
+import { count } from "@studies/words/words";
 
 const MOST_SCANS = 12;
 
@@ -114,4 +116,18 @@ export const trials = defineStudy({
         row.cells.map((cell, k): TrialCellRow => ({ ...cell, scan: row.name, ...r!.episodes[k]! })),
       ),
     ),
+  pictures: {
+    excess: {
+      name: "The mean of each scan less the benchmark",
+      draw: (r) =>
+        r && {
+          ...{ kind: "bars", unit: "change" },
+          rows: r.rows.map((row) => ({
+            name: row.name,
+            value: plainNumber(row.averages.excess),
+            words: count(row.averages.n, "episode"),
+          })),
+        },
+    },
+  },
 });

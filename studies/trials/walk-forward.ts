@@ -18,6 +18,7 @@ import {
   type WeeklyRecord,
   type WeeksAlike,
 } from "./weekly-record";
+import { lineOf, panesPicture } from "@studies/pictures/picture-parts";
 
 /** What a scan would have made had it been bought after every week of a span. */
 export const walkForward = defineStudy({
@@ -101,6 +102,19 @@ export const walkForward = defineStudy({
       ["excess", "excess", "change", r?.excess ?? []],
       ["beyond members", "beyond members", "change", r?.beyond ?? []],
     ]),
+  pictures: {
+    weeks: {
+      name: "The excess of each week, added up",
+      draw: (r) => {
+        if (!r || r.days.length === 0) return undefined;
+        let sum = 0;
+        const added = r.excess.map((x) => (sum += 100 * (Number.isNaN(x) ? 0 : x)));
+        return panesPicture(r.days, [
+          { share: 1, unit: "percent", lines: [lineOf("excess added up", added, "indigo", { width: 1.4 })] },
+        ]);
+      },
+    },
+  },
 });
 
 interface Told {

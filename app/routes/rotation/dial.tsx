@@ -14,7 +14,7 @@ import {
   shortName,
   SIZE,
   type DialMember,
-} from "./dial-layout";
+} from "~/charts/dial-layout";
 
 /** A member of the dial at one sample, with what it went through before. */
 export interface DialRow {

@@ -1,4 +1,4 @@
-import { boxAround, boxOf, placed, type Label, type Lettering } from "~/charts/label-boxes";
+import { boxAround, boxOf, placed, type Label, type Lettering } from "./label-boxes";
 
 /*
  * Geometry of the dial: up is ahead, left is gaining, so that a member that goes round moves clockwise. Lengths are in

@@ -1,0 +1,49 @@
+import { lineOf, panesPicture, plainNumbers } from "@studies/pictures/picture-parts";
+import type { Picture, PictureInk, PicturePane } from "@studies/pictures/picture-schema";
+import type { Plotted } from "./plots/drawn";
+
+interface Shown {
+  readonly name: string;
+  readonly days: Int32Array;
+  readonly open: Float64Array;
+  readonly high: Float64Array;
+  readonly low: Float64Array;
+  readonly close: Float64Array;
+  readonly plots: readonly Plotted[];
+}
+
+/** Bars that stand apart on a page; of more only the line of closes is drawn. */
+const MOST_BARS = 160;
+const MOST_PANES = 3;
+const INKS: readonly PictureInk[] = ["indigo", "teal", "rust", "amber", "soft"];
+
+/** Bars, or closes where there are many, with the lines on the prices, and up to three panes below. */
+export function chartPicture(shown: Shown): Picture {
+  const visible = shown.plots.filter((plot) => !plot.hidden);
+  const onPrices = visible.filter((plot) => plot.place === "price");
+  const panes = visible.filter((plot) => plot.place !== "price" && (plot.lines?.length ?? 0) > 0).slice(0, MOST_PANES);
+  const linesOf = (plots: readonly Plotted[], from = 0) =>
+    plots
+      .flatMap((plot) => (plot.lines ?? []).map((line) => ({ plot, line })))
+      .slice(0, 10)
+      .map(({ plot, line }, k) =>
+        lineOf(line.name === "" ? plot.title : line.name, line.values, INKS[(k + from) % INKS.length]!),
+      );
+  const isBars = shown.days.length <= MOST_BARS && shown.high.some((x) => !Number.isNaN(x));
+  const prices: PicturePane = {
+    ...{ share: 2.2, unit: "price" },
+    lines: [...(isBars ? [] : [lineOf(shown.name, shown.close, "ink", { width: 1.2 })]), ...linesOf(onPrices)],
+    ...(isBars && {
+      candles: {
+        open: plainNumbers(shown.open),
+        high: plainNumbers(shown.high),
+        low: plainNumbers(shown.low),
+        close: plainNumbers(shown.close),
+      },
+    }),
+  };
+  return panesPicture(shown.days, [
+    prices,
+    ...panes.map((plot): PicturePane => ({ share: 0.8, unit: "number", lines: linesOf([plot]) })),
+  ]);
+}
