@@ -18,6 +18,8 @@ export interface FrameValue {
   readonly span: Span | undefined;
   /** Sectors of the market by name; their order gives their colours. */
   readonly sectors: readonly string[];
+  /** Pictures of each study that has some, by its name. */
+  readonly pictures: Readonly<Record<string, readonly { readonly key: string; readonly name: string }[]>>;
   /** Epoch day of the as-of session, undefined without data. */
   readonly asOf: number | undefined;
   /** Where the feed stands; undefined where there is no reserve to deliver from. */
@@ -38,6 +40,7 @@ export const FrameContext = createContext<FrameValue>({
   calendar: undefined,
   span: undefined,
   sectors: [],
+  pictures: {},
   asOf: undefined,
   feed: undefined,
   unseenAlerts: undefined,

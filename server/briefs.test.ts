@@ -158,7 +158,7 @@ describe("calls", () => {
 
 describe("the tray", () => {
   it("holds what was pinned in its order, until it is taken out", async () => {
-    const { type: _type, id: _id, ...of } = answer as Extract<BriefPart, { type: "answer" }>;
+    const { type: _type, id: _id, ...of } = answer;
     const ids = [
       await insertPin(db, JSON.stringify(pin)),
       await insertPin(db, JSON.stringify({ of: "answer", asOf: 20_000, ...of })),

@@ -21,6 +21,7 @@ export interface Link {
     | "lists"
     | "trials"
     | "plans"
+    | "briefs"
     | "chart";
   readonly params?: Readonly<Record<string, string>>;
 }

@@ -47,6 +47,7 @@ import { structure } from "@studies/regime/structure";
 import { timeline } from "@studies/frame/timeline";
 import { timing } from "@studies/timing/timing";
 import { timingSummary } from "@studies/timing/timing-summary";
+import { partChanges } from "@studies/briefs/part-changes";
 import { calls } from "@studies/calls/calls";
 import { optionChain } from "@studies/plans/option-chain";
 import { plan } from "@studies/plans/plan";
@@ -95,6 +96,7 @@ const ALL = [
   plans,
   optionChain,
   calls,
+  partChanges,
   setups,
   setupRecords,
   consistency,

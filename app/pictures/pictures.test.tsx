@@ -28,8 +28,8 @@ describe("the pictures of studies", () => {
       if (!study.pictures) continue;
       for (const example of study.examples) {
         const { result } = await desk.ask({ study: study.name, params: exampleParams(world, example) });
-        for (const [key, { draw }] of Object.entries(study.pictures)) {
-          const picture = draw(result);
+        for (const [key, own] of Object.entries(study.pictures)) {
+          const picture = own.draw(result);
           if (!picture) continue;
           drawn++;
           drawing.add(`${study.name} ${key}`);

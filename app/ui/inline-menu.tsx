@@ -2,6 +2,7 @@ import { DropdownMenu } from "radix-ui";
 import { useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
 import { MENU, MENU_ITEM } from "./menu-classes";
+import { PinMenu } from "./pin/pin-menu";
 
 export interface Choice {
   readonly value: string;
@@ -69,15 +70,18 @@ interface ControlSentenceProps {
   readonly twin?: string;
   /** Further files of what is shown. */
   readonly files?: React.ReactNode;
+  /** Address of the question that can be pinned [that of the figures]; empty where nothing can. */
+  readonly pin?: string | undefined;
 }
 
 /** The row of controls under a reading, written as a sentence. */
-export function ControlSentence({ children, twin, files }: ControlSentenceProps) {
+export function ControlSentence({ children, twin, files, pin = twin ?? "" }: ControlSentenceProps) {
   return (
-    <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft">
-      <p>{children}</p>
-      {(twin !== undefined || files !== undefined) && (
+    <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft" data-pin-main={pin === "" ? undefined : pin}>
+      <div>{children}</div>
+      {(pin !== "" || twin !== undefined || files !== undefined) && (
         <p className="flex shrink-0 gap-3 text-[12px]">
+          {pin !== "" && <PinMenu />}
           {files}
           {twin !== undefined && (
             <>

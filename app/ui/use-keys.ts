@@ -6,6 +6,24 @@ type Handler = () => unknown;
 
 /** How long the second key of a sequence may take. */
 const SEQUENCE_MS = 1500;
+/** With which every sequence begins. */
+const FIRST = "g";
+
+/** When the first key of a sequence was pressed, and the event of the key that came next in time. */
+let begun = -Infinity;
+let second: KeyboardEvent | undefined;
+
+if (typeof window !== "undefined")
+  window.addEventListener(
+    "keydown",
+    (event) => {
+      const isIn = event.timeStamp - begun < SEQUENCE_MS && !isTyping(event.target);
+      second = isIn ? event : undefined;
+      const isFirst = event.key === FIRST && !event.ctrlKey && !event.metaKey && !event.altKey;
+      begun = isFirst && !isIn && !isTyping(event.target) ? event.timeStamp : -Infinity;
+    },
+    true,
+  );
 
 /**
  * Listens to keys pressed anywhere in the page.
@@ -27,6 +45,8 @@ export function useKeys(
         keys.split("\n").map((key) => [
           key,
           (event: KeyboardEvent) => {
+            // The second key of a sequence means nothing by itself.
+            if (event === second && !key.includes(" ")) return;
             if (!event.defaultPrevented && latest.current[key]?.() !== false) event.preventDefault();
           },
         ]),

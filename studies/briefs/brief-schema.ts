@@ -46,6 +46,8 @@ export const shownPart = z.strictObject({
     })
     .optional(),
   picture: picture.optional(),
+  /** What the picture shows, in words. */
+  caption: text(400).optional(),
 });
 export type ShownPart = z.output<typeof shownPart>;
 

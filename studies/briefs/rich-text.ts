@@ -93,3 +93,8 @@ export function plainText(...paragraphs: readonly string[]): RichText {
     content: paragraphs.map((text) => ({ type: "paragraph", ...(text === "" ? {} : { content: [{ type: "text", text }] }) })),
   };
 }
+
+/** Whether nothing is written in it. */
+export function isEmptyText(doc: RichText): boolean {
+  return wordsOf(doc).trim() === "";
+}

@@ -2,6 +2,7 @@ import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type Should
 import { getDesk, getFeed } from "@server/desk-of-app.server";
 import { directory } from "@studies/frame/directory";
 import { timeline } from "@studies/frame/timeline";
+import { STUDIES } from "@studies/registry";
 import { date } from "@studies/words/words";
 import { countUnseen } from "~/alerts.server";
 import { askFor, statusOf, type ErrorShown } from "~/ask.server";
@@ -11,8 +12,10 @@ import { toWire } from "~/wire";
 import type { Route } from "./+types/route";
 import { Course } from "./course";
 import { Problem } from "./problem";
+import { RoutineLine } from "./routine-line";
 import { TopBar } from "./top-bar";
 import { useOpeners } from "~/opener";
+import { PinProvider } from "~/ui/pin/pin-provider";
 import { useArrival } from "./arrival";
 import { useFrame } from "./use-frame";
 import { Shortcuts } from "./shortcuts";
@@ -28,7 +31,21 @@ export async function loader({ request }: Route.LoaderArgs) {
   }
 }
 
-const NO_MARKET = { market: undefined, span: undefined, sectors: [], inProgress: undefined, unseenAlerts: undefined };
+const NO_MARKET = {
+  market: undefined,
+  span: undefined,
+  sectors: [],
+  pictures: {},
+  inProgress: undefined,
+  unseenAlerts: undefined,
+};
+
+/** What of each study can be drawn in a brief. */
+const PICTURES = Object.fromEntries(
+  [...STUDIES.values()].flatMap(({ name, pictures }) =>
+    pictures ? [[name, Object.entries(pictures).map(([key, picture]) => ({ key, name: picture.name }))] as const] : [],
+  ),
+);
 
 async function frameOf(request: Request) {
   const feed = await (await getFeed()).state();
@@ -43,7 +60,7 @@ async function frameOf(request: Request) {
   // The session in view is in progress when the feed has delivered a part of it to this market.
   const inProgress = span.provisional ? span.asOf : undefined;
   const unseenAlerts = await countUnseen(market.market);
-  return { markets, market, span: toWire(span.result), sectors, feed, inProgress, unseenAlerts };
+  return { markets, market, span: toWire(span.result), sectors, pictures: PICTURES, feed, inProgress, unseenAlerts };
 }
 
 /** The span does not depend on the date in view; a change of the data asks for everything again at the same address. */
@@ -59,9 +76,11 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
   const frame = useFrame(loaderData);
   return (
     <FrameContext value={frame}>
-      <FramePage>
-        <Outlet />
-      </FramePage>
+      <PinProvider>
+        <FramePage>
+          <Outlet />
+        </FramePage>
+      </PinProvider>
     </FrameContext>
   );
 }
@@ -78,6 +97,7 @@ function FramePage({ children }: { children: React.ReactNode }) {
       </a>
       <TopBar />
       <InProgress />
+      <RoutineLine />
       <div className="flex min-h-0 flex-1 print:block">
         <Course />
         <main

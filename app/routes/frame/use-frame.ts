@@ -53,6 +53,7 @@ export function useFrame(loaderData: Route.ComponentProps["loaderData"] | undefi
     calendar,
     span,
     sectors: loaderData?.sectors ?? [],
+    pictures: loaderData?.pictures ?? {},
     asOf,
     feed: feed && (feed.left > 0 || loaderData?.inProgress !== undefined) ? feed : undefined,
     unseenAlerts: loaderData?.unseenAlerts,

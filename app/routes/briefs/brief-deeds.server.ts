@@ -1,0 +1,162 @@
+import { randomBytes } from "node:crypto";
+import { redirect } from "react-router";
+import type { Desk } from "@server/ask/desk.server";
+import {
+  changeBrief,
+  getBrief,
+  importBriefs,
+  insertBrief,
+  listPins,
+  removeBrief,
+  removePins,
+  updateBrief,
+  type Pin,
+} from "@server/briefs.server";
+import { withoutSaved } from "@server/briefs/saved-params.server";
+import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
+import { findItem } from "@server/items.server";
+import { briefOfRoutine, duplicatedBrief } from "@studies/briefs/begin-brief";
+import type { AnswerPart, BriefPart, SavedBrief } from "@studies/briefs/brief-schema";
+import { READY_ROUTINES } from "@studies/briefs/ready-routines";
+import { clipped } from "@studies/words/words";
+import { formOf, openDesk } from "~/ask.server";
+import { hrefOf, parseHere, type Here } from "~/here";
+
+export interface BriefAnswer {
+  readonly error?: string;
+  readonly details?: readonly string[];
+  /** That of the state which was saved. */
+  readonly revision?: number;
+  /** The whole of what was removed as JSON, to put it back. */
+  readonly removed?: string;
+  readonly imported?: { readonly added: number; readonly known: number };
+  /** How many pins were placed. */
+  readonly placed?: number;
+}
+
+/** What a form does with briefs: begins, changes, duplicates, removes or puts one back, places pins in it, takes in a file. */
+export async function briefDeed(request: Request): Promise<BriefAnswer> {
+  const form = await formOf(request);
+  const text = (name: string) => {
+    const value = form.get(name);
+    return typeof value === "string" ? value : "";
+  };
+  const desk = await openDesk();
+  const { db } = desk;
+  const here = parseHere(new URLSearchParams(text("here")));
+  try {
+    switch (text("intent")) {
+      case "begin":
+        throw redirect(hrefOf(here, `/briefs/${await begin(desk, text("routine"), here)}`));
+      case "duplicate": {
+        const { brief } = await getBrief(db, text("id"));
+        const now = await desk.ask({ study: "directory", params: {}, market: brief.market, asOf: here.asOf });
+        const again = duplicatedBrief(brief, { id: freshId(), asOf: now.asOf }, freshId);
+        throw redirect(hrefOf(here, `/briefs/${await insertBrief(db, JSON.stringify(again))}`));
+      }
+      case "update": {
+        const revision = Number(text("revision"));
+        await updateBrief(db, text("brief"), revision);
+        return { revision: revision + 1 };
+      }
+      case "remove":
+        return { removed: await removeBrief(db, text("id")) };
+      case "import":
+        return { imported: await importBriefs(db, text("file")) };
+      case "place":
+        return await place(desk, text("id"), text("pins").split(",").map(Number));
+      case "seen":
+        await changeBrief(db, text("id"), (brief) => withSeen(brief, text("parts").split(",")));
+        return {};
+      case "take over": {
+        const taken = JSON.parse(text("part")) as Omit<AnswerPart, "id" | "type">;
+        const part = { ...taken, params: withoutSaved(taken.study, taken.params) };
+        await changeBrief(db, text("id"), (brief) => takenOver(brief, text("parts").split(","), part));
+        return { placed: 1 };
+      }
+      default:
+        await insertBrief(db, text("body"));
+        return {};
+    }
+  } catch (error) {
+    if (error instanceof Invalid) return { error: error.message, details: error.details };
+    if (error instanceof NotFound || error instanceof Unavailable || error instanceof Conflict) return { error: error.message };
+    if (error instanceof SyntaxError) return { error: "What was sent cannot be read; nothing was changed." };
+    throw error;
+  }
+}
+
+const freshId = () => randomBytes(6).toString("hex");
+
+/** Begins a brief for the session in view, with the parts of a routine or with none. */
+async function begin(desk: Desk, name: string, here: Here): Promise<string> {
+  const { market, asOf } = await desk.ask({ study: "directory", params: {}, market: here.market, asOf: here.asOf });
+  const begun = { id: freshId(), market, asOf };
+  const body =
+    name === ""
+      ? undefined
+      : ((await findItem(desk.db, "routine", name)) ?? READY_ROUTINES.find((one) => one.name === name)?.body);
+  if (name !== "" && !body) throw new NotFound(`There is no routine “${clipped(name)}”.`);
+  const brief: SavedBrief = body
+    ? briefOfRoutine(body, begun, freshId)
+    : { version: 1, ...begun, purpose: "Note", title: "", parts: [] };
+  return insertBrief(desk.db, JSON.stringify(brief));
+}
+
+/** Puts things of the tray at the end of a brief, in their order. */
+async function place(desk: Desk, id: string, wanted: readonly number[]): Promise<BriefAnswer> {
+  const pins = (await listPins(desk.db)).filter((one) => wanted.includes(one.id));
+  if (pins.length === 0) throw new NotFound("What was pinned is not in the tray any more.");
+  await changeBrief(desk.db, id, (brief) => ({ ...brief, parts: [...brief.parts, ...pins.map(({ pin }) => partOf(pin))] }));
+  await removePins(
+    desk.db,
+    pins.map((one) => one.id),
+  );
+  return { placed: pins.length };
+}
+
+function partOf(pin: Pin): BriefPart {
+  const { asOf: _asOf, of, ...own } = pin;
+  const id = freshId();
+  switch (of) {
+    case "answer":
+      return { ...(own as Omit<AnswerPart, "id" | "type">), type: "answer", id };
+    case "plan":
+      return { type: "plan", id, plan: pin.plan };
+    case "call":
+      return { type: "call", id, call: pin.call };
+  }
+}
+
+function withSeen(brief: SavedBrief, ids: readonly string[]): SavedBrief {
+  return {
+    ...brief,
+    parts: brief.parts.map((part) =>
+      (part.type === "answer" || part.type === "plan") && ids.includes(part.id) ? { ...part, isSeen: true } : part,
+    ),
+  };
+}
+
+/**
+ * Takes over what is seen on the screen of a stop: a part that shows the same of the same study has its parameters now; where there is
+ * none, it comes behind the last of the stop.
+ */
+function takenOver(brief: SavedBrief, ids: readonly string[], seen: Omit<AnswerPart, "id" | "type">): SavedBrief {
+  const alike = brief.parts.findIndex(
+    (part) =>
+      part.type === "answer" &&
+      ids.includes(part.id) &&
+      part.study === seen.study &&
+      part.show === seen.show &&
+      part.at === seen.at,
+  );
+  const parts = [...brief.parts];
+  if (alike >= 0) {
+    const { frozen: _frozen, ...was } = parts[alike] as AnswerPart;
+    parts[alike] = { ...was, ...seen, name: was.name, isSeen: true };
+  } else {
+    const last = parts.findLastIndex((part) => ids.includes(part.id));
+    parts.splice(last < 0 ? parts.length : last + 1, 0, { ...seen, type: "answer", id: freshId(), isSeen: true });
+  }
+  return { ...brief, parts };
+}

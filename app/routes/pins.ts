@@ -1,0 +1,50 @@
+import { insertPin, listPins, removePins, type Pin } from "@server/briefs.server";
+import { withoutSaved } from "@server/briefs/saved-params.server";
+import { Invalid, NotFound, Unavailable } from "@server/errors";
+import { formOf, openDesk } from "~/ask.server";
+import type { Route } from "./+types/pins";
+
+export interface PinAnswer {
+  readonly error?: string;
+  readonly details?: readonly string[];
+  /** How many are in the tray. */
+  readonly pins?: number;
+  readonly id?: number;
+}
+
+/** What is in the tray. */
+export async function loader() {
+  return { pins: await listPins((await openDesk()).db) };
+}
+
+/** Puts something into the tray, or takes things out. */
+export async function action({ request }: Route.ActionArgs): Promise<PinAnswer> {
+  const form = await formOf(request);
+  const text = (name: string) => {
+    const value = form.get(name);
+    return typeof value === "string" ? value : "";
+  };
+  const { db } = await openDesk();
+  try {
+    if (text("intent") === "remove") {
+      await removePins(db, text("ids").split(",").map(Number));
+      return { pins: (await listPins(db)).length };
+    }
+    const id = await insertPin(db, plain(text("pin")));
+    return { id, pins: (await listPins(db)).length };
+  } catch (error) {
+    if (error instanceof Invalid) return { error: error.message, details: error.details };
+    if (error instanceof NotFound || error instanceof Unavailable) return { error: error.message };
+    throw error;
+  }
+}
+
+/** A pin without what it would have from what is saved. */
+function plain(text: string): string {
+  try {
+    const pin = JSON.parse(text) as Pin;
+    return pin.of === "answer" ? JSON.stringify({ ...pin, params: withoutSaved(pin.study, pin.params) }) : text;
+  } catch {
+    return text;
+  }
+}

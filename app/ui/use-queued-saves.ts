@@ -1,0 +1,90 @@
+import { useEffect, useRef } from "react";
+import { useRevalidator } from "react-router";
+
+/** Keys pressed within this time are saved as one. */
+const PAUSE_MS = 350;
+
+interface Options<T> {
+  /** What is told apart by what was left behind: "plan abc". */
+  readonly id: string;
+  /** Number of the state that the page was read in. */
+  readonly revision: number;
+  readonly deeds: {
+    readonly busy: boolean;
+    readonly answer: { readonly revision?: number; readonly error?: string } | undefined;
+    readonly update: (next: T, revision: number) => unknown;
+  };
+  /** Saves while the page is being left: nobody hears the answer. */
+  readonly saveAtOnce: (next: T, revision: number) => void;
+}
+
+/**
+ * Saves the states of one thing one after another, each by the number of the one before it; what waits is not lost with the page.
+ * @returns what is to be saved and is not on its way yet, and what puts another in its place; `isSlow` where more may follow at once
+ */
+export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T>) {
+  const wanted = useRef<T>(undefined);
+  const known = useRef(revision);
+  const timer = useRef<number>(undefined);
+  const now = useRef({ deeds, saveAtOnce });
+  const { busy, answer } = deeds;
+  const send = () => {
+    window.clearTimeout(timer.current);
+    timer.current = undefined;
+    const next = wanted.current;
+    if (next === undefined || now.current.deeds.busy) return;
+    wanted.current = undefined;
+    void now.current.deeds.update(next, known.current);
+  };
+  // What was changed while another change was on its way goes after it, by the state that it led to.
+  useEffect(() => {
+    now.current = { deeds, saveAtOnce };
+    known.current = Math.max(known.current, revision, answer?.revision ?? 0);
+    if (!busy && wanted.current !== undefined && timer.current === undefined) send();
+  });
+  // The page may have been read before what was saved on leaving it had come.
+  const { revalidate } = useRevalidator();
+  useEffect(() => {
+    const left = leftRevision(id);
+    if (left === undefined || left <= revision) return;
+    known.current = Math.max(known.current, left);
+    void revalidate();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- of what was left behind when the page was opened
+  }, []);
+  // What waits for its pause is not lost with the page.
+  useEffect(() => {
+    const flush = () => {
+      if (wanted.current !== undefined) {
+        // One that is on its way goes before it.
+        const at = known.current + Number(now.current.deeds.busy);
+        sessionStorage.setItem(LEFT, JSON.stringify({ id, revision: at + 1, at: Date.now() }));
+        now.current.saveAtOnce(wanted.current, at);
+      }
+      wanted.current = undefined;
+      window.clearTimeout(timer.current);
+    };
+    window.addEventListener("pagehide", flush);
+    return () => {
+      window.removeEventListener("pagehide", flush);
+      flush();
+    };
+  }, [id]);
+  return {
+    wanted,
+    put: (next: T, isSlow: boolean) => {
+      wanted.current = next;
+      window.clearTimeout(timer.current);
+      if (isSlow) timer.current = window.setTimeout(send, PAUSE_MS);
+      else send();
+    },
+  };
+}
+
+const LEFT = "left behind";
+const LEFT_MS = 10_000;
+
+/** The state to which leaving a page a moment ago has led; undefined where nothing was changed then. */
+function leftRevision(id: string): number | undefined {
+  const left = JSON.parse(sessionStorage.getItem(LEFT) ?? "null") as { id: string; revision: number; at: number } | null;
+  return left?.id === id && Date.now() - left.at < LEFT_MS ? left.revision : undefined;
+}
