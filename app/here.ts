@@ -15,6 +15,9 @@ export interface Here {
 
 const MOST_IN_FOCUS = 60;
 
+/** Of no market, date or focus in particular: for questions that are asked elsewhere. */
+export const NOWHERE: Here = { market: undefined, asOf: undefined, focus: [] };
+
 /** Reads what is shared from a query string. */
 export function parseHere(search: URLSearchParams): Here {
   return {

@@ -25,6 +25,7 @@ export default [
   route("plans/journal.csv", "routes/plans/journal/journal-file.ts"),
   route("briefs.json", "routes/briefs/briefs-file.ts"),
   route("briefs/:id/export/:form", "routes/briefs/brief/export/export-brief.ts"),
+  route("briefs/answer", "routes/briefs/brief/answer-part.ts"),
   route("pins", "routes/pins.ts"),
   route("calls", "routes/calls.ts"),
   route("data", "routes/data-index.ts"),

@@ -1,12 +1,8 @@
-import { spawn, spawnSync, type ChildProcess } from "node:child_process";
-import { once } from "node:events";
-import fs from "node:fs";
-import { createServer } from "node:net";
-import path from "node:path";
 import type { Page } from "@playwright/test";
 import { makeWorld } from "../world/make-world";
 import { DEMO_SIZE } from "../world/world-size";
 import { reading, ready, rows } from "./main-job";
+import { OwnServer } from "./own-server";
 import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
@@ -51,44 +47,6 @@ function foreseen(): Planned {
   throw new Error("no stock of this world does what the journey needs");
 }
 
-/** A server of its own over a database of its own, which can be killed and started again. */
-class OwnServer {
-  #child: ChildProcess | undefined;
-  address = "";
-  readonly #folder = path.resolve("test-results", `e2e-plans-${process.pid}`);
-  readonly #file = path.join(this.#folder, "yubrin.db");
-
-  make(): void {
-    fs.rmSync(this.#folder, { recursive: true, force: true });
-    fs.mkdirSync(this.#folder, { recursive: true });
-    const size = ["--stocks", String(SIZE.stocks), "--years", String(SIZE.years), "--seed", String(SEED), "--out", this.#file];
-    const { status } = spawnSync(process.execPath, ["--import", "tsx", "server/commands/world.ts", ...size]);
-    expect(status).toBe(0);
-  }
-
-  async start(): Promise<void> {
-    if (this.address === "") {
-      const probe = createServer().listen(0, "127.0.0.1");
-      await once(probe, "listening");
-      this.address = `http://127.0.0.1:${(probe.address() as { port: number }).port}`;
-      probe.close();
-    }
-    const env = { ...process.env, YUBRIN_DB: this.#file, PORT: new URL(this.address).port, NODE_ENV: "production" };
-    this.#child = spawn(process.execPath, ["server.js"], { env, stdio: "ignore" });
-    await expect
-      .poll(async () => (await fetch(`${this.address}/healthz`).catch(() => undefined))?.status, { timeout: 60_000 })
-      .toBe(200);
-  }
-
-  async kill(): Promise<void> {
-    const child = this.#child;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    const over = once(child, "exit");
-    child.kill("SIGKILL");
-    await over;
-  }
-}
-
 /** A rung typed: Enter on it opens its fields. */
 async function typeRung(page: Page, name: string, price: number): Promise<void> {
   const rung = page.getByRole("slider", { name, exact: true });
@@ -107,7 +65,7 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
   page,
 }) => {
   test.slow();
-  const server = new OwnServer();
+  const server = new OwnServer("plans", SEED, SIZE);
   server.make();
   await server.start();
   try {
@@ -171,18 +129,13 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
     await typeRung(page, "Short sell short", farShort);
     await expect(page.getByText(/it is waiting\./)).toBeVisible();
 
-    const deliver = async (what: "Next step" | "Deliver the session") => {
-      const origin = { headers: { Origin: server.address } };
-      const intent = what === "Next step" ? "step" : "close";
-      expect((await page.request.post(`${server.address}/feed.data`, { form: { intent }, ...origin })).ok()).toBe(true);
-    };
     // Within the first session the entry is provisional once it is met; at its close it stands.
-    for (let step = 0; step < 3; step++) await deliver("Next step");
+    for (let step = 0; step < 3; step++) await server.deliver("step");
     await expect(page.getByText("(session in progress)")).toBeVisible();
-    await deliver("Deliver the session");
+    await server.deliver("close");
     await expect(page.getByText(/it is long entered and short cancelled\./)).toBeVisible();
     await expect(reading(page)).toContainText(`${ticker} was bought at ${entry.toFixed(2)}`);
-    for (let s = 1; s <= added; s++) await deliver("Deliver the session");
+    for (let s = 1; s <= added; s++) await server.deliver("close");
     await expect(page.getByText(`bought 50 units at ${addOn.toFixed(2)}`)).toBeVisible();
     const stands = (await reading(page).innerText()).replace(/\s+/g, " ");
 
@@ -191,7 +144,7 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
     await page.goto(url);
     await ready(page);
     expect((await reading(page).innerText()).replace(/\s+/g, " ")).toBe(stands);
-    for (let s = added + 1; s <= stopped; s++) await deliver("Deliver the session");
+    for (let s = added + 1; s <= stopped; s++) await server.deliver("close");
     await expect(page.getByText(/it is long stopped and short cancelled\./)).toBeVisible();
     await expect(page.getByText(`stopped: sold 150 units at ${stop.toFixed(2)}`)).toBeVisible();
     await server.kill();

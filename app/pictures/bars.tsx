@@ -12,7 +12,9 @@ interface Props {
 }
 
 const ROW = 20;
-const NAMES = 230;
+/** Room for the names, by the longest of them. */
+const LETTER = 5.9;
+const MOST_NAMES = 230;
 const FIGURES = 64;
 const WORDS = 76;
 const MOST_LETTERS = 38;
@@ -20,13 +22,15 @@ const MOST_LETTERS = 38;
 /** A bar a row from nothing, teal up and rust down, with its figure; a tick where something is set against it. */
 export function Bars({ picture, label, colours }: Props) {
   const { rows, unit, tick } = picture;
+  const longest = Math.max(0, ...rows.map((row) => Math.min(MOST_LETTERS, row.name.length)));
+  const names = Math.min(MOST_NAMES, 14 + LETTER * longest);
   const hasWords = rows.some((row) => row.words !== undefined);
   const right = PICTURE_WIDTH - FIGURES - (hasWords ? WORDS : 0);
   const known = rows.flatMap((row) => [row.value ?? 0, row.tick ?? 0]);
   const whole = unit === "percent" ? 100 : unit === "fraction" ? 1 : 0;
   const x = scaleLinear()
     .domain([Math.min(0, ...known), Math.max(whole, 0, ...known)])
-    .range([NAMES, right - 8]);
+    .range([names, right - 8]);
   const top = tick === undefined ? 2 : 18;
   const height = top + ROW * rows.length + 2;
   const { role } = colours;
@@ -34,8 +38,8 @@ export function Bars({ picture, label, colours }: Props) {
     <PictureFrame height={height} label={label}>
       {tick !== undefined && (
         <g>
-          <line x1={NAMES + 4} x2={NAMES + 4} y1={2} y2={13} stroke={role("ink")} strokeWidth={2} />
-          <text x={NAMES + 11} y={11} fill={role("soft")}>
+          <line x1={names + 4} x2={names + 4} y1={2} y2={13} stroke={role("ink")} strokeWidth={2} />
+          <text x={names + 11} y={11} fill={role("soft")}>
             {tick}
           </text>
         </g>
@@ -47,10 +51,10 @@ export function Bars({ picture, label, colours }: Props) {
         const colour = row.ink ? colours.of(row.ink) : role(value < 0 ? "rust" : "teal");
         return (
           <g key={k}>
-            <text x={NAMES - 8} y={y + 14} textAnchor="end" fill={role("ink")}>
+            <text x={names - 8} y={y + 14} textAnchor="end" fill={role("ink")}>
               {row.name.length > MOST_LETTERS ? `${row.name.slice(0, MOST_LETTERS - 1)}…` : row.name}
             </text>
-            {whole > 0 && <rect x={NAMES} y={y + 4} width={right - 8 - NAMES} height={12} fill={role("track")} />}
+            {whole > 0 && <rect x={names} y={y + 4} width={right - 8 - names} height={12} fill={role("track")} />}
             <rect
               x={round(from)}
               y={y + 4}

@@ -13,7 +13,7 @@ interface Props {
 /** The dial with its trails: up is ahead, left is gaining. */
 export function PictureDial({ picture, label, colours }: Props) {
   const { role, of } = colours;
-  const reach = reachOf(picture.members.map(({ trail }) => ({ momentum: trail.at(-1)![0], trend: trail.at(-1)![1] })));
+  const reach = reachOf(picture.members.flatMap(({ trail }) => trail.map(([momentum, trend]) => ({ momentum, trend }))));
   const members = picture.members.map(({ name, trail, ink }, k) => {
     const points = trail.map(([momentum, trend]) => placeOf(trend, momentum, reach));
     const [momentum, trend] = trail.at(-1)!;
@@ -26,7 +26,7 @@ export function PictureDial({ picture, label, colours }: Props) {
   const labels = placeLabels(members, "benchmark", rings);
   const hub = hubLabel();
   return (
-    <PictureFrame width={SIZE} height={SIZE} label={label}>
+    <PictureFrame width={SIZE} height={SIZE} most={460} label={label}>
       <circle cx={CENTRE} cy={CENTRE} r={RADIUS} fill={role("raised")} stroke={role("rule")} />
       {Array.from({ length: Math.floor(reach) }, (_, k) => (
         <circle key={k} cx={CENTRE} cy={CENTRE} r={round(radiusOf(k + 1, reach))} fill="none" stroke={role("rule")} />

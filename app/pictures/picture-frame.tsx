@@ -1,28 +1,36 @@
 import type { ReactNode } from "react";
 
 /** Width of a picture, in its own units: that of the column of a brief. */
-export const PICTURE_WIDTH = 680;
+export const PICTURE_WIDTH = 600;
 
 interface Props {
   readonly height: number;
   readonly width?: number;
+  /** How wide it is drawn at most, in pixels [as wide as there is room]. */
+  readonly most?: number;
   readonly label: string;
   readonly children: ReactNode;
 }
 
 /** The drawing of a picture: it fills the width it is given, and its letters are of the interface's face. */
-export function PictureFrame({ height, width = PICTURE_WIDTH, label, children }: Props) {
+export function PictureFrame({ height, width = PICTURE_WIDTH, most, label, children }: Props) {
   return (
     <svg
       xmlns="http://www.w3.org/2000/svg"
       viewBox={`0 0 ${width} ${height}`}
-      width={width}
-      height={height}
+      width={most ?? width}
+      height={most === undefined ? height : (most * height) / width}
       role="img"
       aria-label={label}
       fontFamily="'Hanken Grotesk Variable', sans-serif"
       fontSize={11}
-      style={{ maxWidth: "100%", height: "auto", display: "block" }}
+      style={{
+        maxWidth: "100%",
+        height: "auto",
+        display: "block",
+        margin: "0 auto",
+        ...(most === undefined ? { width: "100%" } : {}),
+      }}
     >
       {children}
     </svg>

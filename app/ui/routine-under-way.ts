@@ -29,6 +29,10 @@ function valueNow(): RoutineUnderWay | undefined {
   return read.value;
 }
 
+export function isRoutineUnderWay(): boolean {
+  return valueNow() !== undefined;
+}
+
 /** Puts another state in its place; nothing ends it. */
 export function setRoutine(next: RoutineUnderWay | undefined): void {
   if (next) sessionStorage.setItem(KEY, JSON.stringify(next));

@@ -11,6 +11,8 @@ export function useBriefs() {
     answer: fetcher.data,
     /** By the parts of a routine, or with none; leads to the new brief. */
     begin: (routine: string) => send({ intent: "begin", routine }),
+    /** Leads to the one of that purpose for the session in view, begun by its routine where there is none. */
+    openOrBegin: (routine: string) => send({ intent: "open or begin", routine }),
     /** The same again for the session in view; leads to it. */
     duplicate: (id: string) => send({ intent: "duplicate", id }),
     update: (brief: object, revision: number) => send(updateOf(brief, revision)),

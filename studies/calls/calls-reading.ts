@@ -28,9 +28,13 @@ export function callsReading({ rows, record, lookingBack, asOf, provisional }: T
   return [
     [...openWords, "."],
     ...(today.length > 0 ? [dueToday(today.length, right)] : []),
-    ...(record.n > 0 ? worthOf(record, lookingBack) : []),
+    ...(record.n > 0 ? worthOf(record, lookingBack) : lookingBack > 0 ? [apart(lookingBack)] : []),
     ...(provisional ? [["The session is in progress: a call is scored at its close."]] : []),
   ];
+}
+
+function apart(lookingBack: number): Sentence {
+  return [`${count(lookingBack, "call")} made looking back ${lookingBack === 1 ? "is" : "are"} scored, and counted for nothing.`];
 }
 
 function dueToday(n: number, right: number): Sentence {

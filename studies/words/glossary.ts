@@ -327,4 +327,39 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
       },
     ],
   },
+  {
+    part: "Briefs and calls",
+    entries: [
+      {
+        name: "routine",
+        says: "The order of one's work: the questions of a brief in their order, each asked again when the next one is begun.",
+      },
+      {
+        name: "frozen",
+        forms: ["Frozen", "freeze"],
+        says: "A part of a brief that keeps what it said; the others are asked as of the session of the brief, by the data that there are now.",
+      },
+      {
+        name: "changed",
+        only: /since|brief/,
+        says: "A state in a part differs from the earlier brief, or a figure moved further than four of five of its own moves over as many sessions in three years.",
+      },
+      {
+        name: "call",
+        forms: ["calls"],
+        only: /due|scored|made yet|confidence/,
+        says: "What something will do over so many sessions, and how sure one is. It cannot be changed after the next close, and is scored when its time has come, also when it was withdrawn.",
+      },
+      {
+        name: "base rate",
+        forms: ["Base rate"],
+        says: "How often holds as long, all that were over when a call was made, went its way.",
+      },
+      {
+        name: "Brier score",
+        forms: ["Brier"],
+        says: "The mean squared distance of the confidence from what happened (1 right, 0 wrong): 0 is perfect, always saying half gives 0.25. A good one is below that of the base rate.",
+      },
+    ],
+  },
 ];

@@ -7,9 +7,10 @@ import { internalsOptions } from "~/charts/internals-chart";
 import { FollowedTable } from "~/ui/followed-table";
 import type { ResultOf } from "~/wire";
 import { Explained } from "~/ui/term";
+import { pinProps } from "~/ui/pin/pin-props";
 
 /** Advances and declines, McClellan, new highs and lows, thrusts. */
-export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
+export function InternalsPart({ data, twin }: { data: ResultOf<typeof internals>; twin: string }) {
   const options = useCallback((theme: ChartTheme) => internalsOptions(theme, { ...data, thrusts: data.thrusts.days }), [data]);
   const { now, thrusts } = data;
   const facts = [
@@ -21,7 +22,7 @@ export function InternalsPart({ data }: { data: ResultOf<typeof internals> }) {
     ["new highs, new lows of 252", `${now.highs}, ${now.lows} of ${now.counted}`],
   ] as const;
   return (
-    <section className="mt-6">
+    <section className="mt-6" {...pinProps({ twin, show: "reading", name: "inside the move" })}>
       <h2 className="heading">Inside the move</h2>
       <div className="mt-1 grid grid-cols-[minmax(0,3fr)_minmax(260px,1fr)] gap-7">
         <figure className="relative">

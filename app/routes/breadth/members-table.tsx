@@ -6,13 +6,14 @@ import { hrefOf, useHere } from "~/here";
 import { columnsOf, type Column } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
 import { tint } from "~/ui/tint";
+import { pinProps } from "~/ui/pin/pin-props";
 
 /** Every member with its distance from each of the five averages. */
-export function MembersTable({ rows, horizon }: { rows: readonly MemberRow[]; horizon: number }) {
+export function MembersTable({ rows, horizon, twin }: { rows: readonly MemberRow[]; horizon: number; twin: string }) {
   const here = useHere();
   const columns = useMemo(() => memberColumns(), []);
   return (
-    <section className="mt-5">
+    <section className="mt-5" {...pinProps({ twin, show: "table", name: "the members" })}>
       <h2 className="heading mb-1">The members</h2>
       <DataTable
         caption="Members with their distance from each average"

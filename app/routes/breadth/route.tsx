@@ -13,7 +13,7 @@ import { breadthHistoryOptions } from "~/charts/breadth-history";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { useFrameValue } from "~/frame-context";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, NOWHERE, useHere } from "~/here";
 import { FollowedTable } from "~/ui/followed-table";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
@@ -177,8 +177,8 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
       <div className="mt-6">
         <SectorMatrix rows={sectorRows} chosen={by} group={result.group} />
       </div>
-      <InternalsPart data={inside} />
-      <MembersTable rows={rows} horizon={by} />
+      <InternalsPart data={inside} twin={hrefOf(NOWHERE, "/data/internals", { group: result.group, history })} />
+      <MembersTable rows={rows} horizon={by} twin={hrefOf(NOWHERE, "/data/members", { average, group: result.group })} />
     </>
   );
 }

@@ -6,6 +6,7 @@ import {
   getBrief,
   importBriefs,
   insertBrief,
+  listBriefs,
   listPins,
   removeBrief,
   removePins,
@@ -48,6 +49,10 @@ export async function briefDeed(request: Request): Promise<BriefAnswer> {
     switch (text("intent")) {
       case "begin":
         throw redirect(hrefOf(here, `/briefs/${await begin(desk, text("routine"), here)}`));
+      case "open or begin": {
+        const there = await findSame(desk, text("routine"), here);
+        throw redirect(hrefOf(here, `/briefs/${there ?? (await begin(desk, text("routine"), here))}`));
+      }
       case "duplicate": {
         const { brief } = await getBrief(db, text("id"));
         const now = await desk.ask({ study: "directory", params: {}, market: brief.market, asOf: here.asOf });
@@ -87,6 +92,12 @@ export async function briefDeed(request: Request): Promise<BriefAnswer> {
 }
 
 const freshId = () => randomBytes(6).toString("hex");
+
+/** The brief of a purpose for the session in view; undefined where there is none yet. */
+async function findSame(desk: Desk, purpose: string, here: Here): Promise<string | undefined> {
+  const { market, asOf } = await desk.ask({ study: "directory", params: {}, market: here.market, asOf: here.asOf });
+  return (await listBriefs(desk.db, market)).find(({ brief }) => brief.purpose === purpose && brief.asOf === asOf)?.brief.id;
+}
 
 /** Begins a brief for the session in view, with the parts of a routine or with none. */
 async function begin(desk: Desk, name: string, here: Here): Promise<string> {
@@ -138,25 +149,24 @@ function withSeen(brief: SavedBrief, ids: readonly string[]): SavedBrief {
 }
 
 /**
- * Takes over what is seen on the screen of a stop: a part that shows the same of the same study has its parameters now; where there is
- * none, it comes behind the last of the stop.
+ * Takes over what is seen on the screen of a stop: its parts of the same study have its parameters now; where there is none, it comes
+ * behind the last of the stop.
  */
 function takenOver(brief: SavedBrief, ids: readonly string[], seen: Omit<AnswerPart, "id" | "type">): SavedBrief {
-  const alike = brief.parts.findIndex(
-    (part) =>
-      part.type === "answer" &&
-      ids.includes(part.id) &&
-      part.study === seen.study &&
-      part.show === seen.show &&
-      part.at === seen.at,
-  );
+  const { params, href, market } = seen;
+  const isOfStop = (part: BriefPart): part is AnswerPart => part.type === "answer" && ids.includes(part.id);
+  if (brief.parts.some((part) => isOfStop(part) && part.study === seen.study))
+    return {
+      ...brief,
+      parts: brief.parts.map((part): BriefPart => {
+        if (!isOfStop(part)) return part;
+        if (part.study !== seen.study) return { ...part, href };
+        const { frozen: _frozen, ...was } = part;
+        return { ...was, params, href, market, isSeen: true };
+      }),
+    };
   const parts = [...brief.parts];
-  if (alike >= 0) {
-    const { frozen: _frozen, ...was } = parts[alike] as AnswerPart;
-    parts[alike] = { ...was, ...seen, name: was.name, isSeen: true };
-  } else {
-    const last = parts.findLastIndex((part) => ids.includes(part.id));
-    parts.splice(last < 0 ? parts.length : last + 1, 0, { ...seen, type: "answer", id: freshId(), isSeen: true });
-  }
+  const last = parts.findLastIndex((part) => ids.includes(part.id));
+  parts.splice(last < 0 ? parts.length : last + 1, 0, { ...seen, type: "answer", id: freshId(), isSeen: true });
   return { ...brief, parts };
 }

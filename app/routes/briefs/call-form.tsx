@@ -10,6 +10,7 @@ import { NumberField } from "~/ui/number-field";
 import { useCalls } from "~/ui/use-calls";
 import { fromWire, type ResultOf } from "~/wire";
 import type { loader as callsLoader } from "../calls";
+import "./document/brief-document.css";
 import { keyOfTyped, SubjectField, useSubjects } from "./subject-field";
 
 interface Props {

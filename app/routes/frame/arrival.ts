@@ -1,5 +1,8 @@
 import { useEffect, useRef } from "react";
 import { useLocation } from "react-router";
+import { noteArrival } from "~/ui/pin/pin-in-hand";
+import { isRoutineUnderWay } from "~/ui/routine-under-way";
+import { isTyping } from "~/ui/use-keys";
 
 /** Puts the keyboard on what a screen is for: the row in hand of its main table, its first clause, or its main picture. */
 export function focusMain(): boolean {
@@ -28,7 +31,13 @@ export function useArrival(): void {
     arrived.current = key;
     // Once the screen has drawn what it shows.
     const frame = requestAnimationFrame(() => {
-      if (document.activeElement === null || document.activeElement === document.body) focusMain();
+      if (document.activeElement === null || document.activeElement === document.body) {
+        focusMain();
+        // Who works through a routine goes on by keys, which a field would take.
+        if (isRoutineUnderWay() && isTyping(document.activeElement))
+          document.getElementById("screen")?.focus({ preventScroll: true });
+        noteArrival(document.activeElement);
+      }
     });
     return () => {
       cancelAnimationFrame(frame);

@@ -18,6 +18,14 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ["a, and 1 to 9", "on a chart: type what is added; put an arrangement on it"],
   ["in its legend", "Up and Down walk the lines, Enter opens one, h hides it, Del removes it"],
   ["Ctrl Z, Ctrl Shift Z", "undo and redo what was done on a chart"],
+  ["p", "pin what is in hand for a brief: the reading, or the table, picture, plan or call that the keyboard was moved to"],
+  ["Shift P", "the tray: what was pinned"],
+  ["n, Shift N", "through the screens of a routine that is under way, on and back"],
+  [
+    "on a brief",
+    "t words, s heading, c call; on a part: Enter edits or opens it, Alt Up and Down move it, f freezes, Del takes it out",
+  ],
+  ["w", "on Today: the evening note"],
   ["Backspace", "back to the screen this one was opened from"],
   ["?", "these keys"],
 ];

@@ -1,6 +1,7 @@
 import clsx from "clsx";
 import { X } from "lucide-react";
 import { useLocation, useNavigate } from "react-router";
+import { isUnderWay } from "~/here";
 import { setRoutine, useRoutineUnderWay } from "~/ui/routine-under-way";
 import { useBriefs } from "~/ui/use-briefs";
 import { useKeys } from "~/ui/use-keys";
@@ -15,9 +16,10 @@ export function RoutineLine() {
   const go = (by: number) => {
     if (!routine) return false;
     const { stops, at, id } = routine;
-    // From the brief one comes back to the stop in hand.
-    const to = isHome ? at : at + by;
-    if (!isHome && by > 0) void deeds.seen(id, stops[at]!.parts);
+    // From the brief one comes back to the stop in hand, unless one is on the way there already.
+    const isStaying = isHome && !isUnderWay();
+    const to = isStaying ? at : at + by;
+    if (!isStaying && by > 0) void deeds.seen(id, stops[at]!.parts);
     if (to < 0) return true;
     if (to >= stops.length) {
       setRoutine(undefined);

@@ -15,13 +15,31 @@ export default function Help() {
         The words that are used here, and what each means. They are explained where they stand as well: point at one, or reach it
         with Tab.
       </h1>
-      <p className="mt-2 text-soft">
-        How every figure is calculated stands in the method that comes with the program. Data of your own is brought on{" "}
-        <Link className="figure-link" to={hrefOf(here, "/files")}>
-          Data
-        </Link>
-        .
-      </p>
+      <p className="mt-2 text-soft">How every figure is calculated stands in the method that comes with the program.</p>
+      <section aria-labelledby="of-data" className="mt-3 max-w-[960px]">
+        <h2 id="of-data" className="heading border-b border-ink/60 pb-1">
+          Bringing your own data
+        </h2>
+        <ol className="mt-1 list-decimal space-y-1 pl-5">
+          <li>
+            Write the daily bars of your instruments as CSV with a header row: <code>ticker,date,open,high,low,close,volume</code>
+            , one row a session, dates as 2026-10-16, decimals with a dot, prices adjusted for splits and dividends. That file
+            alone is enough to begin with: every ticker becomes a stock.
+          </li>
+          <li>
+            What names, kinds, sectors, members and holidays there are comes in further files;{" "}
+            <Link className="figure-link" to={hrefOf(here, "/files")}>
+              Data
+            </Link>{" "}
+            gives each as it stands now, as an example of its columns.
+          </li>
+          <li>
+            Choose the files on Data and import them. All of them are taken or none: what is wrong is told with its line. The last
+            five imports can be undone.
+          </li>
+          <li>A market without a broad index or without members is read by the composite of its stocks.</li>
+        </ol>
+      </section>
       <div className="mt-4 gap-10 min-[1000px]:columns-2">
         {GLOSSARY.map(({ part, entries }) => (
           <section key={part} aria-labelledby={`of-${part}`} className="mb-6">

@@ -77,7 +77,7 @@ export default function Lists({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <ControlSentence>
+      <ControlSentence pin={`/data/lists?sessions=${sessions}`}>
         Changes in the last{" "}
         <InlineMenu
           label="Sessions"

@@ -9,6 +9,7 @@ import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { walkRows } from "~/ui/table/walk-rows";
 import { useWidth } from "~/ui/use-width";
 import { PlanTrack } from "./plan-track";
+import { pinProps } from "~/ui/pin/pin-props";
 
 interface Props {
   readonly rows: readonly PlanRow[];
@@ -109,6 +110,7 @@ function PlanLine({ row, track, isNarrow, isFirst, href, onKeyDown, onRemove }: 
   return (
     <tr
       data-plan={row.id}
+      {...pinProps({ of: "plan", id: row.id, name: row.ticker })}
       tabIndex={isFirst ? 0 : -1}
       className="outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60"
       onKeyDown={onKeyDown}

@@ -39,6 +39,7 @@ export default function Plans({ loaderData }: Route.ComponentProps) {
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence
+        pin="/data/plans"
         files={
           <>
             <button type="button" className="hover:text-indigo" onClick={() => file.current?.click()}>

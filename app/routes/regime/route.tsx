@@ -76,7 +76,7 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <Reading sentences={loaderData.reading} />
-      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/structure")}>
+      <ControlSentence twin={hrefOf({ ...here, focus: [] }, "/data/structure")} pin="/data/regime">
         Structure of {shape.name} over{" "}
         <InlineMenu label="History" param="history" value={historyOf(shape.days.length)} choices={HISTORIES} />, with{" "}
         <PaneMenu panes={panes.map((p) => p.key)} />

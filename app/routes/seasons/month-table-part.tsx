@@ -2,12 +2,13 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import type { monthTable, SeasonYear } from "@studies/seasons/month-table";
 import { placeLabel } from "@studies/seasons/place-names";
 import { signed } from "@studies/words/words";
-import { hrefNowWith, hrefOf, useHere } from "~/here";
+import { hrefNowWith, hrefOf, NOWHERE, useHere } from "~/here";
 import { InlineMenu } from "~/ui/inline-menu";
 import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 import { YearPathChart } from "./year-path-chart";
+import { pinProps } from "~/ui/pin/pin-props";
 
 type Answer = ResultOf<typeof monthTable>;
 /** A row of the table: a year, or what the years come to. */
@@ -83,7 +84,14 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
           </a>
         </span>
       </p>
-      <div className="grid items-start gap-7 min-[1200px]:grid-cols-[minmax(0,1fr)_340px]">
+      <div
+        {...pinProps({
+          twin: hrefOf(NOWHERE, "/data/month-table", { ...twin, as: undefined }),
+          show: "table",
+          name: `the ${period}s of ${name}`,
+        })}
+        className="grid items-start gap-7 min-[1200px]:grid-cols-[minmax(0,1fr)_340px]"
+      >
         <div className="min-w-0 overflow-x-auto" tabIndex={period === "week" || period === "session" ? 0 : undefined}>
           <PlainTable
             caption={`Returns of ${name} by ${period} and year`}

@@ -4,7 +4,9 @@ import { today } from "@studies/today/today";
 import { monthOf } from "@core/columns/epoch-day";
 import { MONTH_NAMES } from "@core/seasons/month-names";
 import { consistency } from "@studies/seasons/consistency";
+import { listCalls } from "@server/calls.server";
 import { listLists } from "@server/lists.server";
+import { calls } from "@studies/calls/calls";
 import { lists } from "@studies/lists/lists";
 import { heldRecords } from "@studies/precedents/held-records";
 import { anyOf } from "@studies/sets/group-key";
@@ -26,6 +28,8 @@ import { Legend } from "~/ui/legend";
 import { MarketsTable } from "~/ui/markets-table";
 import { Reading } from "~/ui/reading";
 import { date, signedPercent } from "@studies/words/words";
+import { useBriefs } from "~/ui/use-briefs";
+import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { AlertsNow } from "./alerts-now";
@@ -36,11 +40,16 @@ import { SetupsNow, type SetupsSaid } from "./setups-now";
 import { ListsNow, type ListsSaid } from "./lists-now";
 import { ModelsDue } from "./models-due";
 import { PlansNow, type PlansSaid } from "./plans-now";
+import { CallsDue, type CallsSaid } from "./calls-due";
 import { plansHere } from "../plans/plans-here.server";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
 import { Explained } from "~/ui/term";
+import { pinProps } from "~/ui/pin/pin-props";
+
+/** The routine of the evening. */
+const EVENING = "Evening note";
 
 /** Sessions of the picture: two years. */
 const HISTORY = 504;
@@ -73,12 +82,20 @@ export async function loader({ request }: Route.LoaderArgs) {
     models: judgedTrials(request, answer.market, "models"),
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
+    calls: callsOf(request, answer.market),
     plans: plansHere(request).then(({ answer: said }): PlansSaid => ({
       asOf: said.asOf,
       provisional: said.provisional,
       rows: toWire(said.result.plans),
     })),
   };
+}
+
+/** The calls of the market as they stand at this close. */
+async function callsOf(request: Request, market: string): Promise<CallsSaid> {
+  const saved = await listCalls((await openDesk()).db, market);
+  const said = await askFor(request, calls, { calls: JSON.stringify(saved) });
+  return { asOf: said.asOf, rows: toWire(said.result.rows) };
 }
 
 /** Who came into the lists of the market and who left them on the session; undefined without a list. */
@@ -141,6 +158,9 @@ export default function Today({ loaderData }: Route.ComponentProps) {
     [regime],
   );
   const { r1, r5, index } = now.regime;
+  const briefs = useBriefs();
+  const writeNote = () => void briefs.openOrBegin(EVENING);
+  useKeys({ w: writeNote });
   const span = regime.days.length < HISTORY ? "since its first session" : "over two years";
   return (
     <>
@@ -148,10 +168,16 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <ControlSentence
         twin={hrefOf({ ...here, focus: [] }, "/data/today", { crowded: String(now.zones.high), washed: String(now.zones.low) })}
       >
-        At the close of {date(now.asOf)}: {index} {signedPercent(r1)} on the session, {signedPercent(r5)} in a week
+        At the close of {date(now.asOf)}: {index} {signedPercent(r1)} on the session, {signedPercent(r5)} in a week.{" "}
+        <button type="button" className="figure-link" onClick={writeNote}>
+          Write the evening note <kbd>w</kbd>
+        </button>
       </ControlSentence>
       <div className="grid grid-cols-[minmax(0,8fr)_minmax(300px,5fr)] gap-x-8 gap-y-5">
-        <figure className="min-w-0">
+        <figure
+          className="min-w-0"
+          {...pinProps({ twin: `/data/regime?history=${HISTORY}`, show: "picture", picture: "index", name: "the regime" })}
+        >
           <figcaption className="flex justify-between pr-12">
             <span className="heading">
               {index} and its <Explained text="regime" /> {span}
@@ -182,6 +208,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
       <ListsNow said={loaderData.lists} />
       <SetupsNow said={loaderData.setups} />
       <PlansNow said={loaderData.plans} />
+      <CallsDue said={loaderData.calls} />
       <ModelsDue trials={loaderData.models} />
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />

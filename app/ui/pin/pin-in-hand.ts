@@ -8,20 +8,34 @@ export interface InHand {
   readonly sentence?: number;
 }
 
+let arrived: Element | null = null;
+
+/** Notes what the keyboard was put on when a screen was opened: nobody chose it, so that it is not in hand. */
+export function noteArrival(element: Element | null): void {
+  arrived = element;
+}
+
+/** What somebody moved the keyboard to; null where it is still where it arrived. */
+export function chosenElement(): Element | null {
+  return document.activeElement === arrived ? null : document.activeElement;
+}
+
 /**
- * What `p` takes.
+ * What `p` takes: what the keyboard was moved to, else the reading.
  * @param element that has the keyboard
  * @param main the question of the screen
+ * @param other what is taken where the screen has no question
  * @param picture key of the picture that stands for its answer; undefined where none does
  */
 export function pinInHand(
   element: Element | null,
   main: Omit<AnswerSource, "show"> | undefined,
   picture: string | undefined,
+  other?: PinSource,
 ): InHand | undefined {
   const own = pinSourceOf(element);
   if (own) return { source: own };
-  if (!main) return undefined;
+  if (!main) return other && { source: other };
   const heading = element?.closest("h1");
   const spoken = heading && [...heading.children].findIndex((one) => one.contains(element));
   if (spoken !== undefined && spoken !== null && spoken >= 0) return { source: { ...main, show: "reading" }, sentence: spoken };

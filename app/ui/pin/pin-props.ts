@@ -17,9 +17,9 @@ export function pinProps(source: PinSource): { readonly "data-pin": string } {
   return { "data-pin": JSON.stringify(source) };
 }
 
-/** What the elements of a screen offer, in their order, each once. */
+/** What the elements of a screen offer, in their order, each once; rows of tables are pinned by the keyboard. */
 export function pinSourcesIn(root: ParentNode): PinSource[] {
-  const texts = [...root.querySelectorAll<HTMLElement>("[data-pin]")].map((one) => one.dataset["pin"]!);
+  const texts = [...root.querySelectorAll<HTMLElement>("[data-pin]:not(tr)")].map((one) => one.dataset["pin"]!);
   return [...new Set(texts)].map((text) => JSON.parse(text) as PinSource);
 }
 

@@ -8,7 +8,7 @@ import { useRoutineUnderWay } from "../routine-under-way";
 import { useBriefs } from "../use-briefs";
 import { useKeys } from "../use-keys";
 import { PinContext, type Pinning } from "./pin-context";
-import { pinInHand } from "./pin-in-hand";
+import { chosenElement, pinInHand } from "./pin-in-hand";
 import { pinLabel, pinnedOf, pinSourcesIn, plainHref, type PinSource } from "./pin-props";
 
 /** Takes what is in hand with `p`, and says what was taken. */
@@ -63,7 +63,7 @@ export function PinProvider({ children }: { readonly children: ReactNode }) {
   useKeys({
     p: () => {
       const own = main();
-      const inHand = pinInHand(document.activeElement, own, own && pictureOf(own.twin)[0]);
+      const inHand = pinInHand(chosenElement(), own, own && pictureOf(own.twin)[0], pinSourcesIn(document)[0]);
       if (!inHand) return false;
       pin(inHand.source, inHand.sentence);
       return true;
@@ -73,7 +73,7 @@ export function PinProvider({ children }: { readonly children: ReactNode }) {
   return (
     <PinContext value={value}>
       {children}
-      <Toast.Provider duration={6000} label="Pinned">
+      <Toast.Provider duration={6000} label="Pins">
         <PinToast
           told={told}
           answer={told?.toBrief ? briefs.answer : fetcher.data}

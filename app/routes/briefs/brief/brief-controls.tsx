@@ -89,7 +89,7 @@ export function BriefControls({ brief, before, others, onChange, onStart }: Prop
       .{" "}
       {onStart && (
         <button type="button" className="figure-link" onClick={onStart}>
-          Go through its screens
+          Go through its screens <kbd>n</kbd>
         </button>
       )}{" "}
       <button type="button" className="figure-link" onClick={() => void deeds.duplicate(brief.id)}>

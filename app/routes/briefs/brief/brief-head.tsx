@@ -12,7 +12,11 @@ interface Props {
 export function BriefHead({ brief, marketName, provisional, onTitle }: Props) {
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(150px,200px)] gap-x-5 print:block">
-      <header className="border-x border-t border-l-3 border-rule bg-raised px-9 pt-4 pb-1 print:border-0 print:bg-transparent print:p-0">
+      <header
+        data-main
+        tabIndex={-1}
+        className="border-x border-t border-l-3 border-rule bg-raised px-9 pt-4 pb-1 print:border-0 print:bg-transparent print:p-0"
+      >
         <input
           aria-label="Title"
           placeholder="A title"

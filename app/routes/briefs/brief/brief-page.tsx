@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
 import { isoDate } from "@core/columns/epoch-day";
-import type { AnsweredPart } from "@server/briefs/answered-part.server";
 import type { KeptBrief } from "@server/briefs.server";
 import { routineStops } from "@studies/briefs/begin-brief";
 import { isLive, type BriefPart } from "@studies/briefs/brief-schema";
@@ -23,6 +22,7 @@ import { briefReading } from "./brief-reading";
 import { Outline } from "./outline";
 import { freshHeading, freshPartId, freshText, movedPart, neighbourOf, withoutPart, withPart, withPartAfter } from "./part-edits";
 import { PartRow } from "./part-row";
+import { preloadEditor } from "./text-part";
 import { useAnswers } from "./use-answers";
 import { useBriefEdits } from "./use-brief-edits";
 
@@ -34,18 +34,18 @@ interface Props {
   readonly asOf: number;
   readonly provisional: boolean;
   readonly marketName: string;
-  readonly answers: readonly Promise<AnsweredPart>[];
+  readonly dataVersion: number;
 }
 
 /** A brief while it is read and written: the outline, the page, and beside each part what changed. */
-export function BriefPage({ kept, before, others, calls, provisional, marketName, answers: coming }: Props) {
+export function BriefPage({ kept, before, others, calls, provisional, marketName, dataVersion }: Props) {
   const here = useHere();
   const hereAt = useHereAt();
   const navigate = useNavigate();
   const { sectors } = useFrameValue();
   const wayBack = useWayBack();
   const { brief, change, changeParts, ...edits } = useBriefEdits(kept);
-  const answers = useAnswers(coming);
+  const answers = useAnswers(brief, { against: before?.asOf, dataVersion });
   const colours = coloursOf(sectors);
   const { parts } = brief;
   const [selected, setSelected] = useState<string>();
@@ -124,16 +124,24 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
     void navigate(all[at]!.href);
     return true;
   };
+  useEffect(() => {
+    const due = setTimeout(preloadEditor, 400);
+    return () => {
+      clearTimeout(due);
+    };
+  }, []);
+  // While words are about to be edited, what is typed already is no command.
+  const isEditing = edited !== undefined;
   useKeys({
-    Backspace: () => wayBack(hrefOf(here, "/briefs")),
+    Backspace: () => !isEditing && wayBack(hrefOf(here, "/briefs")),
     t: () => {
-      add(freshText(), true);
+      if (!isEditing) add(freshText(), true);
     },
     s: () => {
-      add(freshHeading(), true);
+      if (!isEditing) add(freshHeading(), true);
     },
     c: () => {
-      setCalling(true);
+      if (!isEditing) setCalling(true);
     },
     n: startRoutine,
     "$mod+z": () => edits.undo(),
@@ -171,13 +179,7 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
           <p className="heading border-b border-ink/60 pb-1">The order</p>
           <Outline parts={parts} answers={answers} selected={selected} onSelect={focusPart} onMove={move} />
         </div>
-        <article
-          ref={page}
-          data-main
-          tabIndex={-1}
-          aria-label={brief.title === "" ? brief.purpose : brief.title}
-          className="brief min-w-0"
-        >
+        <article ref={page} aria-label={brief.title === "" ? brief.purpose : brief.title} className="brief min-w-0">
           <BriefHead
             brief={brief}
             marketName={marketName}

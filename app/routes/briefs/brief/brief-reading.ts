@@ -3,7 +3,7 @@ import { routineStops } from "@studies/briefs/begin-brief";
 import { isLive, type SavedBrief } from "@studies/briefs/brief-schema";
 import type { CallRow } from "@studies/calls/call-row";
 import type { Sentence } from "@studies/define-study";
-import { count, date, none } from "@studies/words/words";
+import { capital, count, date, none } from "@studies/words/words";
 
 interface Told {
   readonly brief: SavedBrief;
@@ -34,7 +34,7 @@ export function briefReading({ brief, answers, calls, before }: Told): Sentence[
       : seen === stops.length
         ? [stops.length === 1 ? "Its screen was seen" : `All ${stops.length} screens were seen`, ` as of ${date(brief.asOf)}`]
         : [
-            { figure: `${none(seen)} of ${count(stops.length, "screen")}` },
+            { figure: `${capital(none(seen))} of ${count(stops.length, "screen")}` },
             ` ${seen === 1 ? "was" : "were"} seen as of ${date(brief.asOf)}`,
           ];
   const differ: Sentence =

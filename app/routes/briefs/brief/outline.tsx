@@ -3,7 +3,7 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from "@dnd-
 import clsx from "clsx";
 import type { AnsweredPart } from "@server/briefs/answered-part.server";
 import { isLive, type BriefPart } from "@studies/briefs/brief-schema";
-import { partName } from "./part-name";
+import { nameAfter, partName } from "./part-name";
 
 interface Props {
   readonly parts: readonly BriefPart[];
@@ -28,10 +28,11 @@ export function Outline({ parts, answers, selected, onSelect, onMove }: Props) {
       >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           <ul>
-            {parts.map((part) => (
+            {parts.map((part, k) => (
               <OutlineRow
                 key={part.id}
                 part={part}
+                before={parts[k - 1]}
                 isSelected={part.id === selected}
                 isChanged={answers.get(part.id)?.changes?.isChanged ?? false}
                 onSelect={() => {
@@ -48,13 +49,15 @@ export function Outline({ parts, answers, selected, onSelect, onMove }: Props) {
 
 interface RowProps {
   readonly part: BriefPart;
+  readonly before: BriefPart | undefined;
   readonly isSelected: boolean;
   readonly isChanged: boolean;
   readonly onSelect: () => void;
 }
 
-function OutlineRow({ part, isSelected, isChanged, onSelect }: RowProps) {
+function OutlineRow({ part, before, isSelected, isChanged, onSelect }: RowProps) {
   const { attributes, listeners, setNodeRef, transform } = useSortable({ id: part.id });
+  const { name, isSame } = nameAfter(part, before);
   const isHeading = part.type === "heading";
   const isSeen = isLive(part) && (part.isSeen === true || part.frozen !== undefined);
   return (
@@ -70,6 +73,7 @@ function OutlineRow({ part, isSelected, isChanged, onSelect }: RowProps) {
         className={clsx(
           "flex min-h-6 w-full items-center gap-2 rounded-sm px-1.5 text-left hover:text-indigo",
           isSelected && "bg-chosen font-semibold text-indigo",
+          isSame && "pl-4 text-soft",
           isHeading && "mt-1 font-serif text-[14px] text-soft italic",
         )}
       >
@@ -83,7 +87,7 @@ function OutlineRow({ part, isSelected, isChanged, onSelect }: RowProps) {
           />
         )}
         <span className="min-w-0 flex-1 truncate" title={partName(part)}>
-          {partName(part)}
+          {name}
           {isSeen && <span className="sr-only">, seen</span>}
         </span>
         {isChanged && <span className="text-[11px] font-semibold text-ink">changed</span>}

@@ -1,8 +1,8 @@
 import { Link } from "react-router";
-import type { AnsweredPart, PartChanges } from "@server/briefs/answered-part.server";
+import type { AnsweredPart, PartChanges, StateChange } from "@server/briefs/answered-part.server";
 import { isLive, type BriefPart, type LivePart } from "@studies/briefs/brief-schema";
 import { cellText } from "@studies/table";
-import { clipped, date, signed } from "@studies/words/words";
+import { clipped, date, list, signed } from "@studies/words/words";
 import { hrefOf, withHere } from "~/here";
 import { useHereAt } from "~/ui/use-here-at";
 import { PartShowMenu } from "./part-show-menu";
@@ -21,7 +21,7 @@ interface Props {
 export function PartMargin({ part, answered, market, asOf, isSelected, onChange, onRemove }: Props) {
   const changes = answered?.changes;
   return (
-    <div className="text-[12px] leading-[17px] text-soft print:hidden">
+    <div className="font-sans text-[12px] leading-[17px] text-soft print:hidden">
       {changes && (changes.isChanged ? <Changed changes={changes} /> : isSelected && <p>As it was on {date(changes.since)}</p>)}
       {isLive(part) && part.frozen && (
         <p>
@@ -46,12 +46,12 @@ function Changed({ changes: { since, states, figures } }: { readonly changes: Pa
     <>
       <p className="font-semibold text-ink">Changed since {date(since)}</p>
       <ul>
-        {states.slice(0, 4).map(({ name, was }) => (
-          <li key={name}>
-            {name}: was <b className="font-semibold text-ink">{clipped(was, 60)}</b>
+        {states.slice(0, MOST_STATES).map((state) => (
+          <li key={state.name}>
+            {state.name}: {stateWords(state)}
           </li>
         ))}
-        {states.length > 4 && <li>and {states.length - 4} more</li>}
+        {states.length > MOST_STATES && <li>and {states.length - MOST_STATES} more</li>}
         {moved.slice(0, 5).map(({ name, unit, was, now }) => (
           <li key={name}>
             {name}: was <b className="font-semibold text-ink">{cellText(unit, was)}</b>
@@ -61,6 +61,31 @@ function Changed({ changes: { since, states, figures } }: { readonly changes: Pa
       </ul>
     </>
   );
+}
+
+const MOST_STATES = 4;
+const SEPARATOR = ", ";
+/** Of more members only those that came and went are told. */
+const FEW = 3;
+
+/** What a state was and is; of many members who came and who went. */
+function stateWords({ was, now }: StateChange) {
+  const [before, after] = [was.split(SEPARATOR), now.split(SEPARATOR)];
+  if (Math.max(before.length, after.length) <= FEW)
+    return (
+      <>
+        was <b className="font-semibold text-ink">{clipped(was)}</b>, now <b className="font-semibold text-ink">{clipped(now)}</b>
+      </>
+    );
+  const told = (words: string, all: readonly string[]) =>
+    all.length === 0 ? "" : ` ${words} ${list(all.slice(0, 5))}${all.length > 5 ? ` and ${all.length - 5} more` : ""}`;
+  return `${told(
+    "came",
+    after.filter((one) => !before.includes(one)),
+  )}${told(
+    "left",
+    before.filter((one) => !after.includes(one)),
+  )}`.trim();
 }
 
 interface DeedsProps extends Pick<Props, "answered" | "market" | "asOf" | "onChange"> {

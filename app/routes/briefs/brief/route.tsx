@@ -1,8 +1,6 @@
 import { useMemo } from "react";
 import { findBriefBefore, getBrief, listBriefs } from "@server/briefs.server";
-import { answeredPart } from "@server/briefs/answered-part.server";
 import { listCalls } from "@server/calls.server";
-import { isLive } from "@studies/briefs/brief-schema";
 import { calls as callsStudy } from "@studies/calls/calls";
 import { isoDate } from "@core/columns/epoch-day";
 import { foreseen, openDesk } from "~/ask.server";
@@ -44,8 +42,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     asOf: said.asOf,
     provisional: said.provisional,
     marketName: (await desk.findMarket(brief.market)).name,
-    // Each comes when it is there: the page is read meanwhile.
-    answers: brief.parts.filter(isLive).map((part) => answeredPart(desk, part, brief, before?.asOf)),
+    /** Answers are of these data. */
+    dataVersion: (await desk.status()).dataVersion,
   };
 }
 

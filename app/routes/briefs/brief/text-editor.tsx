@@ -32,7 +32,6 @@ export default function TextEditor({ doc, label, onChange, onClose }: Props) {
     injectCSS: false,
     immediatelyRender: true,
     content: doc as object,
-    autofocus: "end",
     editorProps: {
       attributes: { "aria-label": label, role: "textbox", "aria-multiline": "true", class: "brief-text brief-editor" },
     },
@@ -40,12 +39,16 @@ export default function TextEditor({ doc, label, onChange, onClose }: Props) {
       onChange(plain(now.getJSON() as unknown as RichText));
     },
   });
-  useEffect(
-    () => () => {
-      editor.destroy();
-    },
-    [editor],
-  );
+  useEffect(() => {
+    // Once its element stands in the page.
+    const frame = requestAnimationFrame(() => {
+      editor.view.focus();
+      editor.commands.setTextSelection(editor.state.doc.content.size);
+    });
+    return () => {
+      cancelAnimationFrame(frame);
+    };
+  }, [editor]);
   const button = (words: string, mark: string, key: string, isOn: boolean, press: () => unknown) => (
     <button
       type="button"

@@ -2,8 +2,14 @@ import { lazy, Suspense } from "react";
 import { isEmptyText, type RichText } from "@studies/briefs/rich-text";
 import { RichTextView } from "../document/rich-text-view";
 
-// Loaded when words are first edited: to read a brief it is not needed.
-const TextEditor = lazy(() => import("./text-editor"));
+const load = () => import("./text-editor");
+// To read a brief it is not needed: it comes once the page is there.
+const TextEditor = lazy(load);
+
+/** Has the editor at hand before it is asked for. */
+export function preloadEditor(): void {
+  void load();
+}
 
 interface Props {
   readonly doc: RichText;

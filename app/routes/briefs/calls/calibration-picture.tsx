@@ -17,11 +17,14 @@ const TOP = 12;
 const BOTTOM = 34;
 /** Of fewer calls a bin is drawn hollow. */
 const FEW = 5;
+/** Where the axis begins unless a confidence lies below. */
+const FIRST = 40;
 
 /** How often calls of like confidence were right, with its interval, against the line on which both would be one. */
 export function CalibrationPicture({ bins, gap, compared }: Props) {
+  const first = bins.some((bin) => bin.meanConfidence < FIRST) ? 0 : FIRST;
   const x = scaleLinear()
-    .domain([0, 100])
+    .domain([first, 100])
     .range([LEFT, WIDTH - RIGHT]);
   const y = scaleLinear()
     .domain([0, 1])
@@ -50,7 +53,7 @@ export function CalibrationPicture({ bins, gap, compared }: Props) {
                 </text>
               </g>
             ))}
-            {[0, 50, 60, 70, 80, 90, 100].map((tick) => (
+            {[first, 50, 60, 70, 80, 90, 100].map((tick) => (
               <text key={tick} x={x(tick)} y={HEIGHT - BOTTOM + 15} textAnchor="middle" fill="var(--soft)">
                 {tick}
               </text>
@@ -58,7 +61,7 @@ export function CalibrationPicture({ bins, gap, compared }: Props) {
             <text x={WIDTH - RIGHT} y={HEIGHT - 4} textAnchor="end" fill="var(--soft)">
               confidence given, percent
             </text>
-            <line x1={x(0)} y1={y(0)} x2={x(100)} y2={y(1)} stroke="var(--soft)" strokeDasharray="4 3" />
+            <line x1={x(first)} y1={y(first / 100)} x2={x(100)} y2={y(1)} stroke="var(--soft)" strokeDasharray="4 3" />
             {bins.map((bin) => (
               <g key={bin.from}>
                 <line

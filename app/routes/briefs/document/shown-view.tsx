@@ -3,6 +3,8 @@ import { cellText } from "@studies/table";
 import { count, date } from "@studies/words/words";
 import type { PictureColours } from "~/pictures/picture-colours";
 import { Picture } from "~/pictures/picture";
+import { SentenceView } from "./sentence-view";
+import { TermText } from "./term-text";
 
 interface Props {
   readonly shown: ShownPart;
@@ -21,7 +23,9 @@ export function ShownView({ shown, name, colours }: Props) {
       {picture && (
         <figure className="brief-figure">
           <Picture picture={picture} label={`${name}: ${caption}`} colours={colours} />
-          <figcaption className="brief-caption">{caption}</figcaption>
+          <figcaption className="brief-caption">
+            <TermText text={caption} />
+          </figcaption>
         </figure>
       )}
       {reading.length === 0 && !table && !picture && (
@@ -35,7 +39,9 @@ function Sentences({ reading }: Pick<ShownPart, "reading">) {
   return (
     <p className="brief-reading">
       {reading.map((sentence, k) => (
-        <span key={k}>{sentence.map((part, j) => (typeof part === "string" ? part : <b key={j}>{part.figure}</b>))} </span>
+        <span key={k}>
+          <SentenceView sentence={sentence} />{" "}
+        </span>
       ))}
     </p>
   );
@@ -51,7 +57,7 @@ function ShownTable({ table, caption }: { readonly table: NonNullable<ShownPart[
           <tr>
             {columns.map((column, k) => (
               <th key={column.key} scope="col" title={column.about} className={isText(k) ? "is-text" : undefined}>
-                {column.label}
+                <TermText text={column.label} />
               </th>
             ))}
           </tr>
@@ -61,7 +67,7 @@ function ShownTable({ table, caption }: { readonly table: NonNullable<ShownPart[
             <tr key={r}>
               {row.map((cell, k) => (
                 <td key={k} className={isText(k) ? "is-text" : undefined}>
-                  {cellText(columns[k]!.unit, cell)}
+                  <TermText text={cellText(columns[k]!.unit, cell)} />
                 </td>
               ))}
             </tr>

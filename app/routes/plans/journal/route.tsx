@@ -54,6 +54,7 @@ export default function Journal({ loaderData }: Route.ComponentProps) {
     <>
       <Reading sentences={loaderData.reading} />
       <ControlSentence
+        pin="/data/plans"
         files={
           <a className="hover:text-indigo" href={hrefOf(here, "/plans/journal.csv")} download>
             CSV

@@ -29,6 +29,7 @@ import { StepForm } from "./step-form";
 import { StepsPart } from "./steps-part";
 import { TimeLine } from "./time-line";
 import { usePlanEdits } from "./use-plan-edits";
+import { pinProps } from "~/ui/pin/pin-props";
 
 interface Props {
   readonly kept: KeptPlan;
@@ -119,7 +120,13 @@ export function PlanPage({ kept, latest, plan, reading, chain, accounts, names }
         </p>
       )}
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_226px]">
-        <figure ref={picture} data-main tabIndex={-1} className="relative min-w-0">
+        <figure
+          ref={picture}
+          data-main
+          tabIndex={-1}
+          className="relative min-w-0"
+          {...pinProps({ of: "plan", id: plan.id, name: plan.ticker })}
+        >
           <PlanPicture
             shown={shown}
             onMove={(side, key, to, isSlow) => {

@@ -1,0 +1,62 @@
+import { Suspense } from "react";
+import { Await, Link } from "react-router";
+import type { CallRow } from "@studies/calls/call-row";
+import { callSentence } from "@studies/calls/call-words";
+import { count, date, signedPercent } from "@studies/words/words";
+import { hrefOf, useHere } from "~/here";
+import { fromWire, type Wired } from "~/wire";
+
+export interface CallsSaid {
+  readonly asOf: number;
+  readonly rows: Wired;
+}
+
+/** Sessions ahead within which a call that falls due is told. */
+const SOON = 5;
+
+/** Calls that were scored at this close, and those that fall due soon; nothing without any. */
+export function CallsDue({ said }: { readonly said: Promise<CallsSaid> }) {
+  const here = useHere();
+  return (
+    <Suspense fallback={null}>
+      <Await resolve={said} errorElement={<p className="mt-6 text-soft">The calls could not be scored at this date.</p>}>
+        {({ asOf, rows }) => {
+          const all = fromWire<readonly CallRow[]>(rows);
+          const told = [
+            ...all.filter((row) => row.state === "scored" && row.due === asOf),
+            ...all.filter((row) => row.state === "open" && row.left <= SOON).sort((a, b) => a.left - b.left),
+          ];
+          if (told.length === 0) return null;
+          return (
+            <section aria-label="Calls" className="mt-6">
+              <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
+                <span>Calls</span>
+                <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/briefs/calls")}>
+                  the ledger
+                </Link>
+              </h2>
+              <ul>
+                {told.map((row) => (
+                  <li key={row.id} className="border-b border-rule/70 py-1 font-serif text-[16px] leading-6">
+                    {callSentence(row).map((part, k) =>
+                      typeof part === "string" ? (
+                        part
+                      ) : (
+                        <b key={k} className="font-semibold">
+                          {part.figure}
+                        </b>
+                      ),
+                    )}
+                    {row.state === "scored"
+                      ? `: ${row.isRight ? "right" : "wrong"}, ${signedPercent(row.gain)} its way.`
+                      : `; it is scored on ${date(row.due)}, in ${count(row.left, "session")}, and stands at ${signedPercent(row.gain)} its way.`}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          );
+        }}
+      </Await>
+    </Suspense>
+  );
+}
