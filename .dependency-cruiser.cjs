@@ -33,7 +33,7 @@ module.exports = {
       name: "screens-use-server-files",
       comment: "What app/ takes from server/ at run time ends .server.ts, or is pure text and types that loaders use.",
       severity: "error",
-      from: { path: "^app/" },
+      from: { path: "^app/", pathNot: "[.]test[.]tsx?$" },
       to: {
         path: "^server/",
         pathNot: "\\.server\\.ts$|^server/(context|errors|ask/params-from-search|transfer/(csv-text|formats))\\.ts$",

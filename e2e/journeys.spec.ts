@@ -1,6 +1,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { mainJobByKeyboard, mainJobByMouse, reading, ready } from "./main-job";
 import { beginPlan, removePlan } from "./planned";
+import { beginBrief, removeBrief } from "./briefed";
 import { expect, test } from "./watch";
 
 test("the main job by mouse", async ({ page }) => {
@@ -136,6 +137,7 @@ for (const theme of ["paper", "lamp"] as const) {
     test.slow();
     await page.request.post("/settings", { form: { theme }, headers: { Origin: new URL(baseURL!).origin } });
     const plan = await beginPlan(page.request, new URL(baseURL!).origin, { ticker: "ALBRO", here: "?asof=2025-03-14" });
+    const brief = await beginBrief(page.request, new URL(baseURL!).origin, "Weekly review");
     const screens = [
       "/",
       "/breadth",
@@ -161,6 +163,9 @@ for (const theme of ["paper", "lamp"] as const) {
       `/plans/${plan}/page`,
       "/plans/journal",
       "/plans/accounts",
+      "/briefs",
+      "/briefs/calls",
+      `/briefs/${brief}`,
       "/files",
       "/breadth?asof=1999-01-04",
     ];
@@ -181,5 +186,6 @@ for (const theme of ["paper", "lamp"] as const) {
       ).toEqual([]);
     }
     await removePlan(page.request, new URL(baseURL!).origin, plan);
+    await removeBrief(page.request, new URL(baseURL!).origin, brief);
   });
 }

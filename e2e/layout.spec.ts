@@ -2,6 +2,7 @@ import type { Page } from "@playwright/test";
 import { layoutFaults } from "./layout-faults";
 import { reading, ready } from "./main-job";
 import { beginPlan, removePlan } from "./planned";
+import { beginBrief, removeBrief } from "./briefed";
 import { addressOf, type ServerName } from "./servers";
 import { expect, test } from "./watch";
 
@@ -32,6 +33,7 @@ const SCREENS = [
     "/trials/models",
   ],
   ["/plans", "/plans/$plan", "/plans/$plan?option=1", "/plans/$plan/page", "/plans/journal", "/plans/accounts"],
+  ["/briefs", "/briefs/calls", "/briefs/$brief"],
 ];
 const ON: Readonly<Record<"made" | "bars", { readonly early: string; readonly group: string; readonly fund: string }>> = {
   made: { early: "2021-03-10", group: "sector:Shipyards", fund: "group:HUBUT" },
@@ -43,6 +45,7 @@ async function faultsAt(page: Page, path: string): Promise<string[]> {
   await page.goto(path);
   await ready(page);
   await expect(page.locator("[data-drawn=false]")).toHaveCount(0);
+  await expect(page.getByText("is being asked")).toHaveCount(0);
   for (const theme of ["paper", "lamp"]) {
     await page.evaluate((lamp) => document.documentElement.classList.toggle("lamp", lamp), theme === "lamp");
     for (const size of theme === "paper" ? SIZES : SIZES.slice(0, 1)) {
@@ -74,14 +77,22 @@ for (const server of ["made", "bars"] as const satisfies readonly ServerName[]) 
       const then = (await (await request.get(`${addressOf(server)}/data/members?asof=${early}`)).json()) as typeof said;
       const planned = { ticker: then.result.rows[0]!.ticker, here: `?asof=${early}` };
       const plan = isOfPlans ? await beginPlan(request, addressOf(server), planned) : "";
+      const isOfBriefs = screens.some((screen) => screen.includes("$brief"));
+      const brief = isOfBriefs ? await beginBrief(request, addressOf(server), "Weekly review") : "";
       for (const screen of screens) {
-        const path = screen.replace("$group", group).replace("$fund", fund).replace("$stock", stock).replace("$plan", plan);
+        const path = screen
+          .replace("$group", group)
+          .replace("$fund", fund)
+          .replace("$stock", stock)
+          .replace("$plan", plan)
+          .replace("$brief", brief);
         for (const date of ["", early])
           found.push(
             ...(await faultsAt(page, `${addressOf(server)}${path}${date && `${path.includes("?") ? "&" : "?"}asof=${date}`}`)),
           );
       }
       if (isOfPlans) await removePlan(request, addressOf(server), plan);
+      if (isOfBriefs) await removeBrief(request, addressOf(server), brief);
       expect(found).toEqual([]);
     });
   }

@@ -1,6 +1,7 @@
 import { SCREENS } from "../app/screens";
 import { withTerms } from "../studies/words/terms";
 import { ready } from "./main-job";
+import { beginBrief, removeBrief } from "./briefed";
 import { beginPlan, removePlan } from "./planned";
 import { expect, test } from "./watch";
 
@@ -17,6 +18,8 @@ const PLACES = [
   "/plans/journal",
   "/plans/accounts",
   "/plans/$plan?option=1",
+  "/briefs/calls",
+  "/briefs/$brief",
   "/groups?in=group:ALBIG",
 ];
 
@@ -40,8 +43,10 @@ for (const path of PLACES)
   test(`${path} explains the words of ours that it uses, where one points at them`, async ({ page, baseURL }) => {
     const origin = new URL(baseURL!).origin;
     const plan = path.includes("$plan") ? await beginPlan(page.request, origin, { ticker: "ALBRO" }) : "";
-    await page.goto(path.replace("$plan", plan));
+    const brief = path.includes("$brief") ? await beginBrief(page.request, origin, "Weekly review") : "";
+    await page.goto(path.replace("$plan", plan).replace("$brief", brief));
     await ready(page);
+    await expect(page.getByText("is being asked")).toHaveCount(0);
     const shown = await page.evaluate(() => {
       const found: Shown[] = [];
       const walker = document.createTreeWalker(document.getElementById("screen")!, NodeFilter.SHOW_TEXT);
@@ -55,6 +60,7 @@ for (const path of PLACES)
       return found;
     });
     if (plan !== "") await removePlan(page.request, origin, plan);
+    if (brief !== "") await removeBrief(page.request, origin, brief);
     expect(unexplained(shown)).toEqual([]);
   });
 

@@ -8,7 +8,7 @@ import type { Desk } from "./ask/desk.server";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import { listLists } from "./lists.server";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import {
   findAlertRow,
   insertAlertEvents,

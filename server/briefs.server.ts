@@ -5,7 +5,7 @@ import { pinned, savedBrief, searchedWords, type SavedBrief } from "@studies/bri
 import { insertNewCalls, listCalls } from "./calls.server";
 import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import {
   countBriefRows,
   findBriefRow,

@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import { savedCall, type SavedCall } from "@studies/calls/call-schema";
 import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import {
   countCallRows,
   findCallRow,

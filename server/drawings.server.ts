@@ -6,7 +6,7 @@ import { savedDrawing, type SavedDrawing } from "@studies/drawings/drawing-schem
 import type { DrawnCharts } from "@studies/drawings/drawn-charts";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import {
   findDrawingRow,
   listDrawingRows,

@@ -11,7 +11,7 @@ import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import { findItemRow, listAllRows, listItemRows, removeItemRow, upsertItemRow } from "./stores/items-store.server";
 
 interface KindOfItem<S extends z.ZodType> {

@@ -5,7 +5,7 @@ import { savedList, type SavedList } from "@studies/lists/list-schema";
 import { clipped } from "@studies/words/words";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import { moveAlertTargets } from "./stores/alerts-store.server";
 import {
   findListRow,

@@ -4,7 +4,7 @@ import { handTrade, savedPlan, type AskedPlan, type HandTrade, type SavedPlan } 
 import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
 import { listItems } from "./items.server";
-import { parsedJson } from "./parsed-json";
+import { parsedJson } from "./parsed-json.server";
 import {
   countPlanRows,
   findPlanRow,

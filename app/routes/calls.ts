@@ -5,7 +5,7 @@ import type { Desk } from "@server/ask/desk.server";
 import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
 import { calls as callsStudy } from "@studies/calls/calls";
 import { draftCall, type DraftCall, type SavedCall } from "@studies/calls/call-schema";
-import { parsedJson } from "@server/parsed-json";
+import { parsedJson } from "@server/parsed-json.server";
 import { formOf, foreseen, openDesk } from "~/ask.server";
 import { parseHere } from "~/here";
 import { toWire, type ResultOf } from "~/wire";

@@ -78,7 +78,7 @@ interface ControlSentenceProps {
 export function ControlSentence({ children, twin, files, pin = twin ?? "" }: ControlSentenceProps) {
   return (
     <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft" data-pin-main={pin === "" ? undefined : pin}>
-      <div>{children}</div>
+      <p>{children}</p>
       {(pin !== "" || twin !== undefined || files !== undefined) && (
         <p className="flex shrink-0 gap-3 text-[12px]">
           {pin !== "" && <PinMenu />}

@@ -4,7 +4,7 @@ import { dayParam } from "@studies/day-param";
 import { defineStudy } from "@studies/define-study";
 import { jsonText } from "@studies/json-text";
 import { cellText, tableOf, type Column, type Unit } from "@studies/table";
-import { count, date, none } from "@studies/words/words";
+import { capital, count, date, none } from "@studies/words/words";
 import { trackedFigures } from "./tracked-figures";
 
 /** A figure now and at an earlier session. */
@@ -69,17 +69,24 @@ export const partChanges = defineStudy({
   },
   reading(r) {
     const changed = r.figures.filter((one) => one.isChanged);
-    if (r.figures.length === 0) return [[`Nothing is tracked of “${r.of}” over that span.`]];
+    const [only, ...more] = r.figures;
+    if (!only) return [[`Nothing is tracked of “${r.of}” over that span.`]];
+    const span = count(r.span, "session");
+    const wasAndIs = ({ unit, was, now }: FigureChange) => `was ${cellText(unit, was)} and is ${cellText(unit, now)}`;
+    if (more.length === 0)
+      return [
+        [
+          capital(only.name),
+          " moved ",
+          { figure: only.isChanged ? "further" : "no further" },
+          ` since ${date(r.since)} than it usually does in ${span}: it ${wasAndIs(only)}.`,
+        ],
+      ];
     return [
       [
-        { figure: none(changed.length) },
-        ` of ${count(r.figures.length, "figure")} moved further since ${date(r.since)} than ${r.figures.length === 1 ? "it usually does" : "they usually do"} in ${count(r.span, "session")}`,
-        ...changed
-          .slice(0, 2)
-          .flatMap((one, k) => [
-            k === 0 ? ": " : "; ",
-            `${one.name} was ${cellText(one.unit, one.was)} and is ${cellText(one.unit, one.now)}`,
-          ]),
+        { figure: capital(none(changed.length)) },
+        ` of ${count(r.figures.length, "figure")} moved further since ${date(r.since)} than they usually do in ${span}`,
+        ...changed.slice(0, 2).flatMap((one, k) => [k === 0 ? ": " : "; ", `${one.name} ${wasAndIs(one)}`]),
         ".",
       ],
     ];

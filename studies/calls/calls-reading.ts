@@ -58,7 +58,7 @@ function worthOf(record: CallRecord, lookingBack: number): Sentence[] {
       ...(compared === 0
         ? []
         : [
-            `; the Brier score of ${compared === n ? "their" : `the ${compared} with a`} confidence is `,
+            `; the Brier score of ${compared === n ? "their" : compared === 1 ? "the one with a" : `the ${compared} with a`} confidence is `,
             { figure: fixed(brier, 2) },
             ` against ${fixed(baseBrier, 2)} of the base rate`,
             ...(Number.isNaN(skill) || Math.abs(skill) < 0.005

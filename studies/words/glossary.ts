@@ -341,7 +341,8 @@ export const GLOSSARY: readonly { readonly part: string; readonly entries: reado
       },
       {
         name: "changed",
-        only: /since|brief/,
+        forms: ["Changed"],
+        only: /Changed since/,
         says: "A state in a part differs from the earlier brief, or a figure moved further than four of five of its own moves over as many sessions in three years.",
       },
       {

@@ -14,6 +14,7 @@ import { hrefNowWith, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
+import { Explained } from "~/ui/term";
 import { RemovedItem } from "~/ui/removed-item";
 import { walkRows } from "~/ui/table/walk-rows";
 import { useBriefs } from "~/ui/use-briefs";
@@ -59,6 +60,9 @@ export async function action({ request }: Route.ActionArgs) {
 
 export const meta: Route.MetaFunction = () => [{ title: "Briefs · Yubrin" }];
 
+const EMPTY =
+  "A brief is a document of what was seen, in the order of the work: readings, tables and pictures as of one close, with your words and calls between them. Begin one at the right; next week everything in it is asked again, and it says what is another.";
+
 type Row = Route.ComponentProps["loaderData"]["rows"][number];
 
 /** All briefs of the market, the latest first, and the routines from which the next one is begun. */
@@ -93,14 +97,7 @@ export default function Briefs({ loaderData }: Route.ComponentProps) {
         }
       >
         <ViewMenu value="/briefs" /> with{" "}
-        <form
-          className="inline"
-          role="search"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void navigate(hrefNowWith({ q: typed.trim() }));
-          }}
-        >
+        <span role="search">
           <input
             aria-label="Words that they have"
             placeholder="any words"
@@ -109,8 +106,11 @@ export default function Briefs({ loaderData }: Route.ComponentProps) {
             onChange={(event) => {
               setTyped(event.target.value);
             }}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") void navigate(hrefNowWith({ q: typed.trim() }));
+            }}
           />
-        </form>{" "}
+        </span>{" "}
         in them.
       </ControlSentence>
       <input
@@ -156,9 +156,7 @@ export default function Briefs({ loaderData }: Route.ComponentProps) {
             <BriefRows rows={rows} onRemove={(id) => void deeds.remove(id)} />
           ) : (
             <p className="max-w-xl text-soft">
-              {search === ""
-                ? "A brief is a document of what was seen, in the order of the work: readings, tables and pictures as of one close, with your words and calls between them. The routine at the right begins one; next week it asks everything again and says what changed."
-                : `No brief has “${clipped(search)}” in it. `}
+              {search === "" ? EMPTY : `No brief has “${clipped(search)}” in it. `}
               {search !== "" && (
                 <Link className="figure-link" to={hrefOf(here, "/briefs")}>
                   All briefs
@@ -205,7 +203,9 @@ export default function Briefs({ loaderData }: Route.ComponentProps) {
               </button>
             </li>
           </ul>
-          <p className="mt-1 text-[12px] text-soft">The order of any brief can be saved as a routine of your own.</p>
+          <p className="mt-1 text-[12px] text-soft">
+            <Explained text="The order of any brief can be saved as a routine of your own." />
+          </p>
         </section>
       </div>
     </>

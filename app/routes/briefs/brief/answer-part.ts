@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { answeredPart } from "@server/briefs/answered-part.server";
-import { parsedJson } from "@server/parsed-json";
+import { parsedJson } from "@server/parsed-json.server";
 import { briefPart, isLive, savedBrief } from "@studies/briefs/brief-schema";
 import { foreseen, formOf, openDesk } from "~/ask.server";
 import type { Route } from "./+types/answer-part";

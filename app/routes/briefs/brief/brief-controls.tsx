@@ -3,6 +3,7 @@ import type { SavedBrief } from "@studies/briefs/brief-schema";
 import { date } from "@studies/words/words";
 import { useFrameValue } from "~/frame-context";
 import { ChoiceMenu, ControlSentence, InlineMenu } from "~/ui/inline-menu";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { useBriefs } from "~/ui/use-briefs";
 import { SaveRoutine } from "./save-routine";
 
@@ -95,7 +96,9 @@ export function BriefControls({ brief, before, others, onChange, onStart }: Prop
       <button type="button" className="figure-link" onClick={() => void deeds.duplicate(brief.id)}>
         Begin the next one from it
       </button>{" "}
-      <SaveRoutine brief={brief} />
+      <span title={explanationsOf("routine")}>
+        <SaveRoutine brief={brief} />
+      </span>
       {deeds.answer?.error && (
         <span role="alert" className="text-rust">
           {" "}

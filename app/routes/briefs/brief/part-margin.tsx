@@ -4,6 +4,7 @@ import { isLive, type BriefPart, type LivePart } from "@studies/briefs/brief-sch
 import { cellText } from "@studies/table";
 import { clipped, date, list, signed } from "@studies/words/words";
 import { hrefOf, withHere } from "~/here";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { useHereAt } from "~/ui/use-here-at";
 import { PartShowMenu } from "./part-show-menu";
 
@@ -25,7 +26,10 @@ export function PartMargin({ part, answered, market, asOf, isSelected, onChange,
       {changes && (changes.isChanged ? <Changed changes={changes} /> : isSelected && <p>As it was on {date(changes.since)}</p>)}
       {isLive(part) && part.frozen && (
         <p>
-          <b className="font-semibold text-ink">Frozen</b> as it stood on {date(part.frozen.asOf)}
+          <b className="font-semibold text-ink" title={explanationsOf("Frozen")}>
+            Frozen
+          </b>{" "}
+          as it stood on {date(part.frozen.asOf)}
         </p>
       )}
       {isSelected && (
@@ -44,7 +48,9 @@ function Changed({ changes: { since, states, figures } }: { readonly changes: Pa
   const moved = figures.filter((one) => one.isChanged);
   return (
     <>
-      <p className="font-semibold text-ink">Changed since {date(since)}</p>
+      <p className="font-semibold text-ink" title={explanationsOf(`Changed since ${date(since)}`)}>
+        Changed since {date(since)}
+      </p>
       <ul>
         {states.slice(0, MOST_STATES).map((state) => (
           <li key={state.name}>

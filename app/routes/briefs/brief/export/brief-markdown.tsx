@@ -65,8 +65,7 @@ export function briefMarkdown({ brief, answers, calls, marketName, sectors }: Wh
 }
 
 function tableText({ columns, rows }: NonNullable<ShownPart["table"]>): string {
-  const cells = (all: readonly string[]) =>
-    `| ${all.map((cell) => escaped(cell).replaceAll("|", "\\|").replaceAll("\n", " ")).join(" | ")} |`;
+  const cells = (all: readonly string[]) => `| ${all.map((cell) => escaped(cell).replaceAll("\n", " ")).join(" | ")} |`;
   return [
     cells(columns.map((column) => column.label)),
     `| ${columns.map((column, k) => (column.unit === "text" || k === 0 ? "---" : "---:")).join(" | ")} |`,
