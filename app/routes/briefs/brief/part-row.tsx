@@ -77,7 +77,7 @@ export function PartRow(props: Props) {
             }}
           >
             {part.text === "" ? (
-              <p className="brief-heading text-soft italic">A heading</p>
+              <p className="brief-heading text-soft italic print:hidden">A heading</p>
             ) : (
               <PartView part={part} answered={undefined} calls={calls} colours={colours} />
             )}

@@ -1,5 +1,6 @@
 import type { PartOffers } from "@server/briefs/answered-part.server";
 import type { AnswerPart, BriefPart } from "@studies/briefs/brief-schema";
+import { clipped } from "@studies/words/words";
 import { ChoiceMenu } from "~/ui/inline-menu";
 import { WordPopover } from "~/ui/word-popover";
 
@@ -20,7 +21,10 @@ export function PartShowMenu({ part, offers, columns, onChange }: Props) {
     { value: "reading", label: "the reading" },
     ...(part.show === "sentence" ? [{ value: `sentence ${part.at ?? "0"}`, label: "one sentence" }] : []),
     { value: "table", label: "the table" },
-    ...pictures.map(({ key, name }) => ({ value: `picture ${key}`, label: `picture: ${name.toLowerCase().slice(0, 60)}` })),
+    ...pictures.map(({ key, name }) => ({
+      value: `picture ${key}`,
+      label: pictures.length === 1 ? "the picture" : clipped(`picture: ${name.charAt(0).toLowerCase()}${name.slice(1)}`, 34),
+    })),
   ];
   const value =
     part.show === "picture" || part.show === "sentence" ? `${part.show} ${part.at ?? pictures[0]?.key ?? ""}` : part.show;

@@ -21,7 +21,11 @@ interface Props {
 
 /** Words of a brief: pressed, they are edited where they stand. */
 export function TextPart({ doc, isEdited, onEdit, onChange, onClose }: Props) {
-  const view = isEmptyText(doc) ? <p className="brief-text text-soft italic">Words go here.</p> : <RichTextView doc={doc} />;
+  const view = isEmptyText(doc) ? (
+    <p className="brief-text text-soft italic print:hidden">Words go here.</p>
+  ) : (
+    <RichTextView doc={doc} />
+  );
   if (!isEdited)
     return (
       <div
