@@ -26,21 +26,25 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
   const wanted = useRef<T>(undefined);
   const known = useRef(revision);
   const timer = useRef<number>(undefined);
+  // The answer that there was when the one on its way was sent. `busy` comes a moment late: the router draws it when there is time.
+  const underWay = useRef<{ readonly before: unknown }>(undefined);
   const now = useRef({ deeds, saveAtOnce });
   const { busy, answer } = deeds;
   const send = () => {
     window.clearTimeout(timer.current);
     timer.current = undefined;
     const next = wanted.current;
-    if (next === undefined || now.current.deeds.busy) return;
+    if (next === undefined || underWay.current) return;
     wanted.current = undefined;
+    underWay.current = { before: now.current.deeds.answer };
     void now.current.deeds.update(next, known.current);
   };
   // What was changed while another change was on its way goes after it, by the state that it led to.
   useEffect(() => {
     now.current = { deeds, saveAtOnce };
     known.current = Math.max(known.current, revision, answer?.revision ?? 0);
-    if (!busy && wanted.current !== undefined && timer.current === undefined) send();
+    if (!busy && underWay.current?.before !== answer) underWay.current = undefined;
+    if (wanted.current !== undefined && timer.current === undefined) send();
   });
   // The page may have been read before what was saved on leaving it had come.
   const { revalidate } = useRevalidator();
@@ -56,7 +60,7 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
     const flush = () => {
       if (wanted.current !== undefined) {
         // One that is on its way goes before it.
-        const at = known.current + Number(now.current.deeds.busy);
+        const at = known.current + Number(underWay.current !== undefined);
         sessionStorage.setItem(LEFT, JSON.stringify({ id, revision: at + 1, at: Date.now() }));
         now.current.saveAtOnce(wanted.current, at);
       }

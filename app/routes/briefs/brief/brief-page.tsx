@@ -131,7 +131,7 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
     };
   }, []);
   // While words are about to be edited, what is typed already is no command.
-  const isEditing = edited !== undefined;
+  const isEditing = parts.some((part) => part.id === edited);
   useKeys({
     Backspace: () => !isEditing && wayBack(hrefOf(here, "/briefs")),
     t: () => {
