@@ -2,18 +2,17 @@ import { randomBytes } from "node:crypto";
 import { isoDate } from "@core";
 import { getCall, insertCall, listCalls, removeCall, updateCall, withdrawCall } from "@server/calls.server";
 import type { Desk } from "@server/ask/desk.server";
-import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
+import { Invalid } from "@server/errors";
 import { calls as callsStudy } from "@studies/calls/calls";
 import { draftCall, type DraftCall, type SavedCall } from "@studies/calls/call-schema";
 import { parsedJson } from "@server/parsed-json.server";
-import { formOf, foreseen, openDesk } from "~/ask.server";
+import { foreseen, openDesk } from "~/ask.server";
+import { formDeed, type Refused } from "~/form-deed.server";
 import { parseHere } from "~/here";
 import { toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/calls";
 
-export interface CallAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
+export interface CallAnswer extends Refused {
   /** Of the call that was made. */
   readonly id?: string;
   /** What was taken away, as JSON, to put it back. */
@@ -33,14 +32,9 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 /** Makes, changes, withdraws or takes away a call. */
 export async function action({ request }: Route.ActionArgs): Promise<CallAnswer> {
-  const form = await formOf(request);
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value : "";
-  };
-  const desk = await openDesk();
-  const { db } = desk;
-  try {
+  return formDeed<CallAnswer>(request, async (text) => {
+    const desk = await openDesk();
+    const { db } = desk;
     switch (text("intent")) {
       case "make":
         return { id: await make(desk, text("draft"), { market: text("market"), reason: text("reason") }) };
@@ -67,11 +61,7 @@ export async function action({ request }: Route.ActionArgs): Promise<CallAnswer>
       default:
         return { id: (await insertCall(db, text("body"))).id };
     }
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable || error instanceof Conflict) return { error: error.message };
-    throw error;
-  }
+  });
 }
 
 async function make(

@@ -1,37 +1,26 @@
 import { putDrawing, removeDrawing } from "@server/drawings.server";
 import { getDesk } from "@server/desk-of-app.server";
-import { Invalid, NotFound, Unavailable } from "@server/errors";
+import { Invalid } from "@server/errors";
 import { findGroup } from "@studies/sets/group-key";
 import { clipped } from "@studies/words/words";
-import { formOf, openDesk } from "~/ask.server";
+import { openDesk } from "~/ask.server";
+import { formDeed, type Refused } from "~/form-deed.server";
 import type { Route } from "./+types/drawings";
 
-export interface DrawingAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
-}
+export type DrawingAnswer = Refused;
 
 /** Puts a drawing on the chart of an instrument or a group, or takes it away. */
 export async function action({ request }: Route.ActionArgs): Promise<DrawingAnswer> {
-  const form = await formOf(request);
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value : "";
-  };
-  const { db } = await openDesk();
-  const on = { market: text("market"), subject: text("subject") };
-  try {
-    if (form.get("intent") === "remove") await removeDrawing(db, text("id"));
+  return formDeed<DrawingAnswer>(request, async (text) => {
+    const { db } = await openDesk();
+    const on = { market: text("market"), subject: text("subject") };
+    if (text("intent") === "remove") await removeDrawing(db, text("id"));
     else {
       await requireSubject(on.market, on.subject);
       await putDrawing(db, on, text("drawing"));
     }
     return {};
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable) return { error: error.message };
-    throw error;
-  }
+  });
 }
 
 /** @throws Invalid for what has no chart: a copy would go where nobody sees it */

@@ -1,32 +1,20 @@
-import { Invalid, NotFound, Unavailable } from "@server/errors";
 import { removeItem, saveItem } from "@server/items.server";
-import { formOf, openDesk } from "~/ask.server";
+import { openDesk } from "~/ask.server";
+import { formDeed, type Refused } from "~/form-deed.server";
 import type { Route } from "./+types/items";
 
-export interface ItemAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
+export interface ItemAnswer extends Refused {
   /** What was taken away, to put it back. */
   readonly removed?: { readonly kind: string; readonly name: string; readonly body: string };
 }
 
 /** Keeps something the analyst made, or takes it away. */
 export async function action({ request }: Route.ActionArgs): Promise<ItemAnswer> {
-  const form = await formOf(request);
-  const [kind, name] = [text(form, "kind"), text(form, "name")];
-  const { db } = await openDesk();
-  try {
-    if (form.get("intent") === "remove") return { removed: { kind, name, body: await removeItem(db, kind, name) } };
-    await saveItem(db, { kind, name, body: text(form, "body"), was: form.has("was") ? text(form, "was") : undefined });
+  return formDeed<ItemAnswer>(request, async (text, form) => {
+    const [kind, name] = [text("kind"), text("name")];
+    const { db } = await openDesk();
+    if (text("intent") === "remove") return { removed: { kind, name, body: await removeItem(db, kind, name) } };
+    await saveItem(db, { kind, name, body: text("body"), was: form.has("was") ? text("was") : undefined });
     return {};
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable) return { error: error.message };
-    throw error;
-  }
-}
-
-function text(form: FormData, name: string): string {
-  const value = form.get(name);
-  return typeof value === "string" ? value : "";
+  });
 }

@@ -1,12 +1,10 @@
 import { insertPin, listPins, removePins, type Pin } from "@server/briefs.server";
 import { withoutSaved } from "@server/briefs/saved-params.server";
-import { Invalid, NotFound, Unavailable } from "@server/errors";
-import { formOf, openDesk } from "~/ask.server";
+import { openDesk } from "~/ask.server";
+import { formDeed, type Refused } from "~/form-deed.server";
 import type { Route } from "./+types/pins";
 
-export interface PinAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
+export interface PinAnswer extends Refused {
   /** How many are in the tray. */
   readonly pins?: number;
   readonly id?: number;
@@ -19,24 +17,15 @@ export async function loader() {
 
 /** Puts something into the tray, or takes things out. */
 export async function action({ request }: Route.ActionArgs): Promise<PinAnswer> {
-  const form = await formOf(request);
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value : "";
-  };
-  const { db } = await openDesk();
-  try {
+  return formDeed<PinAnswer>(request, async (text) => {
+    const { db } = await openDesk();
     if (text("intent") === "remove") {
       await removePins(db, text("ids").split(",").map(Number));
       return { pins: (await listPins(db)).length };
     }
     const id = await insertPin(db, plain(text("pin")));
     return { id, pins: (await listPins(db)).length };
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable) return { error: error.message };
-    throw error;
-  }
+  });
 }
 
 /** A pin without what it would have from what is saved. */

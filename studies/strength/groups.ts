@@ -16,8 +16,8 @@ import { fitting, fixed, list, signed, signedPercent } from "@studies/words/word
 import { byRank } from "@studies/cross-section/by-rank";
 import { tableOf } from "@studies/table";
 import { GROUP_COLUMNS } from "./group-columns";
-import { plainNumber } from "@studies/pictures/picture-parts";
 import { leadersOf } from "@studies/briefs/leaders";
+import { strengthPicture } from "./strength-picture";
 
 export interface GroupRow extends SeriesStrength, DayFacts {
   /** Ticker of an instrument, key of a group. */
@@ -117,13 +117,7 @@ export const groups = defineStudy({
   pictures: {
     strength: {
       name: "Strength over three and six months, in standard deviations of the set",
-      draw: (r) => ({
-        ...{ kind: "bars", unit: "sigma" },
-        rows: r.rows
-          .filter((row) => !Number.isNaN(row.combinedZ))
-          .slice(0, 24)
-          .map((row) => ({ name: row.name, value: plainNumber(row.combinedZ) })),
-      }),
+      draw: (r) => strengthPicture(r.rows),
     },
   },
   states: (r) => leadersOf(r.rows),

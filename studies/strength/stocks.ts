@@ -13,8 +13,8 @@ import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { count, none, signed, signedPercent } from "@studies/words/words";
 import { tableOf } from "@studies/table";
 import { STOCK_COLUMNS } from "./stock-columns";
-import { plainNumber } from "@studies/pictures/picture-parts";
 import { leadersOf } from "@studies/briefs/leaders";
+import { strengthPicture } from "./strength-picture";
 
 export interface StockRow extends SeriesStrength, DayFacts {
   readonly ticker: string;
@@ -102,13 +102,7 @@ export const stocks = defineStudy({
   pictures: {
     strength: {
       name: "Strength over three and six months, in standard deviations of the group",
-      draw: (r) => ({
-        ...{ kind: "bars", unit: "sigma" },
-        rows: r.rows
-          .filter((row) => !Number.isNaN(row.combinedZ))
-          .slice(0, 24)
-          .map((row) => ({ name: row.name, value: plainNumber(row.combinedZ) })),
-      }),
+      draw: (r) => strengthPicture(r.rows),
     },
   },
   states: (r) => leadersOf(r.rows),

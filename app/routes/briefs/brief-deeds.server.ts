@@ -14,18 +14,19 @@ import {
   type Pin,
 } from "@server/briefs.server";
 import { withoutSaved } from "@server/briefs/saved-params.server";
-import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
+import { NotFound } from "@server/errors";
 import { findItem } from "@server/items.server";
+import { parsedJson } from "@server/parsed-json.server";
 import { briefOfRoutine, duplicatedBrief } from "@studies/briefs/begin-brief";
-import type { AnswerPart, BriefPart, SavedBrief } from "@studies/briefs/brief-schema";
+import { pinned, type AnswerPart, type BriefPart, type SavedBrief } from "@studies/briefs/brief-schema";
+import { takenOver, withSeen } from "@studies/briefs/routine-edits";
 import { READY_ROUTINES } from "@studies/briefs/ready-routines";
 import { clipped } from "@studies/words/words";
-import { formOf, openDesk } from "~/ask.server";
+import { openDesk } from "~/ask.server";
+import { formDeed, type Refused } from "~/form-deed.server";
 import { hrefOf, parseHere, type Here } from "~/here";
 
-export interface BriefAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
+export interface BriefAnswer extends Refused {
   /** That of the state which was saved. */
   readonly revision?: number;
   /** The whole of what was removed as JSON, to put it back. */
@@ -37,15 +38,10 @@ export interface BriefAnswer {
 
 /** What a form does with briefs: begins, changes, duplicates, removes or puts one back, places pins in it, takes in a file. */
 export async function briefDeed(request: Request): Promise<BriefAnswer> {
-  const form = await formOf(request);
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value : "";
-  };
-  const desk = await openDesk();
-  const { db } = desk;
-  const here = parseHere(new URLSearchParams(text("here")));
-  try {
+  return formDeed<BriefAnswer>(request, async (text) => {
+    const desk = await openDesk();
+    const { db } = desk;
+    const here = parseHere(new URLSearchParams(text("here")));
     switch (text("intent")) {
       case "begin":
         throw redirect(hrefOf(here, `/briefs/${await begin(desk, text("routine"), here)}`));
@@ -74,21 +70,16 @@ export async function briefDeed(request: Request): Promise<BriefAnswer> {
         await changeBrief(db, text("id"), (brief) => withSeen(brief, text("parts").split(",")));
         return {};
       case "take over": {
-        const taken = JSON.parse(text("part")) as Omit<AnswerPart, "id" | "type">;
-        const part = { ...taken, params: withoutSaved(taken.study, taken.params) };
-        await changeBrief(db, text("id"), (brief) => takenOver(brief, text("parts").split(","), part));
+        const taken = parsedJson(text("part"), pinned, "This cannot be taken over.");
+        const seen = { ...taken, params: withoutSaved(taken.study, taken.params) };
+        await changeBrief(db, text("id"), (brief) => takenOver(brief, text("parts").split(","), { seen, freshId }));
         return { placed: 1 };
       }
       default:
         await insertBrief(db, text("body"));
         return {};
     }
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable || error instanceof Conflict) return { error: error.message };
-    if (error instanceof SyntaxError) return { error: "What was sent cannot be read; nothing was changed." };
-    throw error;
-  }
+  });
 }
 
 const freshId = () => randomBytes(6).toString("hex");
@@ -137,36 +128,4 @@ function partOf(pin: Pin): BriefPart {
     case "call":
       return { type: "call", id, call: pin.call };
   }
-}
-
-function withSeen(brief: SavedBrief, ids: readonly string[]): SavedBrief {
-  return {
-    ...brief,
-    parts: brief.parts.map((part) =>
-      (part.type === "answer" || part.type === "plan") && ids.includes(part.id) ? { ...part, isSeen: true } : part,
-    ),
-  };
-}
-
-/**
- * Takes over what is seen on the screen of a stop: its parts of the same study have its parameters now; where there is none, it comes
- * behind the last of the stop.
- */
-function takenOver(brief: SavedBrief, ids: readonly string[], seen: Omit<AnswerPart, "id" | "type">): SavedBrief {
-  const { params, href, market } = seen;
-  const isOfStop = (part: BriefPart): part is AnswerPart => part.type === "answer" && ids.includes(part.id);
-  if (brief.parts.some((part) => isOfStop(part) && part.study === seen.study))
-    return {
-      ...brief,
-      parts: brief.parts.map((part): BriefPart => {
-        if (!isOfStop(part)) return part;
-        if (part.study !== seen.study) return { ...part, href };
-        const { frozen: _frozen, ...was } = part;
-        return { ...was, params, href, market, isSeen: true };
-      }),
-    };
-  const parts = [...brief.parts];
-  const last = parts.findLastIndex((part) => ids.includes(part.id));
-  parts.splice(last < 0 ? parts.length : last + 1, 0, { ...seen, type: "answer", id: freshId(), isSeen: true });
-  return { ...brief, parts };
 }

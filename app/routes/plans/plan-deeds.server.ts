@@ -1,19 +1,18 @@
 import { randomBytes } from "node:crypto";
 import { redirect } from "react-router";
 import type { Desk } from "@server/ask/desk.server";
-import { Conflict, Invalid, NotFound, Unavailable } from "@server/errors";
+import { Invalid } from "@server/errors";
 import { listItems } from "@server/items.server";
 import { importPlans, importTrades, insertPlan, removePlan, updatePlan } from "@server/plans.server";
 import type { planDraft } from "@studies/plans/plan-draft";
 import { accountValueAt, type PlanVersion, type SavedPlan } from "@studies/plans/plan-schema";
 import { clipped } from "@studies/words/words";
-import { formOf, openDesk } from "~/ask.server";
+import { openDesk } from "~/ask.server";
+import { formDeed, type Refused, type TextOf } from "~/form-deed.server";
 import { hrefOf, parseHere } from "~/here";
 import type { ResultOf } from "~/wire";
 
-export interface PlanAnswer {
-  readonly error?: string;
-  readonly details?: readonly string[];
+export interface PlanAnswer extends Refused {
   /** That of the state which was saved. */
   readonly revision?: number;
   /** What was removed, to put it back. */
@@ -23,14 +22,9 @@ export interface PlanAnswer {
 
 /** What a form does with plans: begins one, changes, removes or puts one back, enters a trade, takes in a file. */
 export async function planDeed(request: Request): Promise<PlanAnswer> {
-  const form = await formOf(request);
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value : "";
-  };
-  const desk = await openDesk();
-  const { db } = desk;
-  try {
+  return formDeed<PlanAnswer>(request, async (text) => {
+    const desk = await openDesk();
+    const { db } = desk;
     switch (text("intent")) {
       case "begin": {
         const here = parseHere(new URLSearchParams(text("here")));
@@ -54,15 +48,11 @@ export async function planDeed(request: Request): Promise<PlanAnswer> {
         await insertPlan(db, text("kind") === "trade" ? "trade" : "plan", text("body"));
         return {};
     }
-  } catch (error) {
-    if (error instanceof Invalid) return { error: error.message, details: error.details };
-    if (error instanceof NotFound || error instanceof Unavailable || error instanceof Conflict) return { error: error.message };
-    throw error;
-  }
+  });
 }
 
 /** Code of the market in view. */
-async function marketOf(desk: Desk, text: (name: string) => string): Promise<string> {
+async function marketOf(desk: Desk, text: TextOf): Promise<string> {
   const { market } = parseHere(new URLSearchParams(text("here")));
   const [first] = (await desk.markets).keys();
   if (market === undefined && first === undefined) throw new Invalid("There is no market yet to which trades could belong.");
@@ -70,7 +60,7 @@ async function marketOf(desk: Desk, text: (name: string) => string): Promise<str
 }
 
 /** Begins a plan with the bracket of what it is made from, sized by the first account there is. */
-async function begin(desk: Desk, text: (name: string) => string, here: ReturnType<typeof parseHere>): Promise<string> {
+async function begin(desk: Desk, text: TextOf, here: ReturnType<typeof parseHere>): Promise<string> {
   const ticker = text("ticker").trim().toUpperCase();
   if (ticker === "") throw new Invalid("A plan needs an instrument.");
   const asked = (name: string) => (text(name) === "" ? {} : { [name]: text(name) });

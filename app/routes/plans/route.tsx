@@ -1,4 +1,3 @@
-import { useRef } from "react";
 import type { plans } from "@studies/plans/plans";
 import { useWayBack } from "~/opener";
 import { ControlSentence } from "~/ui/inline-menu";
@@ -13,6 +12,8 @@ import { planDeed } from "./plan-deeds.server";
 import { plansHere } from "./plans-here.server";
 import { PlansTable } from "./plans-table";
 import { ViewMenu } from "./view-menu";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { TakeInFile } from "~/ui/take-in-file";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { answer } = await plansHere(request);
@@ -29,10 +30,9 @@ export const meta: Route.MetaFunction = () => [{ title: "Plans · Yubrin" }];
 export default function Plans({ loaderData }: Route.ComponentProps) {
   const wayBack = useWayBack();
   const deeds = usePlans();
-  const file = useRef<HTMLInputElement>(null);
   useKeys({ Backspace: () => wayBack(undefined) });
   const answer = fromWire<ResultOf<typeof plans>>(loaderData.answer);
-  const { removed, imported, error, details } = deeds.answer ?? {};
+  const removed = deeds.answer?.removed;
   const gone = removed && (JSON.parse(removed.body) as { id: string; ticker: string });
   const isGone = gone !== undefined && !answer.plans.some((row) => row.id === gone.id);
   return (
@@ -42,9 +42,11 @@ export default function Plans({ loaderData }: Route.ComponentProps) {
         pin="/data/plans"
         files={
           <>
-            <button type="button" className="hover:text-indigo" onClick={() => file.current?.click()}>
-              take in a file
-            </button>
+            <TakeInFile
+              label="File of plans"
+              accept="application/json,.json,text/csv,.csv"
+              onText={(text, name) => void deeds.takeIn(text, /\.csv$/i.test(name) ? "csv" : "json")}
+            />
             <a className="hover:text-indigo" href="/plans.json" download>
               plans as JSON
             </a>
@@ -53,29 +55,7 @@ export default function Plans({ loaderData }: Route.ComponentProps) {
       >
         <ViewMenu value="/plans" /> as they stand at this close.
       </ControlSentence>
-      <input
-        ref={file}
-        type="file"
-        accept="application/json,.json,text/csv,.csv"
-        aria-label="File of plans"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          if (chosen) void chosen.text().then((text) => deeds.takeIn(text, /\.csv$/i.test(chosen.name) ? "csv" : "json"));
-          event.target.value = "";
-        }}
-      />
-      {imported && (
-        <p role="status" className="mb-2 text-teal">
-          {imported.added} taken in{imported.known > 0 ? `, ${imported.known} were here already and stay as they are` : ""}.
-        </p>
-      )}
-      {error && (
-        <p role="alert" className="mb-2 text-rust">
-          {error} {details?.slice(0, 6).join(" ")}
-        </p>
-      )}
+      <DeedOutcome answer={deeds.answer} />
       {isGone && (
         <RemovedItem
           className="mb-2"

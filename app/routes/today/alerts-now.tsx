@@ -1,8 +1,9 @@
 import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Await } from "react-router";
 import type { AlertShown } from "~/alerts.server";
 import { hrefOf, useHere } from "~/here";
 import { TickerLinks } from "~/ui/ticker-links";
+import { TodaySection } from "./today-section";
 
 export interface AlertsSaid {
   readonly alerts: readonly AlertShown[];
@@ -28,16 +29,18 @@ function Came({ alerts, provisional }: AlertsSaid) {
   const came = alerts.filter((row) => row.fired.length > 0);
   if (alerts.length === 0) return null;
   return (
-    <section aria-label="Alerts at this close" className="mt-6">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        <span>
+    <TodaySection
+      label="Alerts at this close"
+      title={
+        <>
           Alerts {provisional ? "so far in this session" : "at this close"}
           {provisional && <span className="font-normal text-amber"> provisional</span>}
-        </span>
-        <Link className="font-normal text-indigo hover:underline" to={`${hrefOf(here, "/lists")}#alerts`}>
-          every alert
-        </Link>
-      </h2>
+        </>
+      }
+      to={`${hrefOf(here, "/lists")}#alerts`}
+      more="every alert"
+      className="mt-6"
+    >
       {came.length === 0 && <p className="py-1.5 text-soft">None of what is watched came at this close.</p>}
       <ul>
         {came.map((row) => (
@@ -49,6 +52,6 @@ function Came({ alerts, provisional }: AlertsSaid) {
           </li>
         ))}
       </ul>
-    </section>
+    </TodaySection>
   );
 }

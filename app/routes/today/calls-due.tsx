@@ -1,10 +1,12 @@
 import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Await } from "react-router";
 import type { CallRow } from "@studies/calls/call-row";
 import { callSentence } from "@studies/calls/call-words";
 import { count, date, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { fromWire, type Wired } from "~/wire";
+import { TodaySection } from "./today-section";
+import { SentenceText } from "~/ui/reading";
 
 export interface CallsSaid {
   readonly asOf: number;
@@ -28,35 +30,25 @@ export function CallsDue({ said }: { readonly said: Promise<CallsSaid> }) {
           ];
           if (told.length === 0) return null;
           return (
-            <section aria-label="Calls" className="mt-6">
-              <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-                <span>Calls</span>
-                <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/briefs/calls")}>
-                  the ledger
-                </Link>
-              </h2>
+            <TodaySection label="Calls" to={hrefOf(here, "/briefs/calls")} more="the ledger" className="mt-6">
               <ul>
                 {told.map((row) => (
                   <li key={row.id} className="border-b border-rule/70 py-1 font-serif text-[16px] leading-6">
-                    {callSentence(row).map((part, k) =>
-                      typeof part === "string" ? (
-                        part
-                      ) : (
-                        <b key={k} className="font-semibold">
-                          {part.figure}
-                        </b>
-                      ),
-                    )}
-                    {row.state === "scored"
-                      ? `: ${row.isRight ? "right" : "wrong"}, ${signedPercent(row.gain)} its way.`
-                      : `; it is scored on ${date(row.due)}, in ${count(row.left, "session")}, and stands at ${signedPercent(row.gain)} its way.`}
+                    <SentenceText sentence={[...callSentence(row), outcomeWords(row)]} />
                   </li>
                 ))}
               </ul>
-            </section>
+            </TodaySection>
           );
         }}
       </Await>
     </Suspense>
   );
+}
+
+/** How it came out, or when it will. */
+function outcomeWords(row: CallRow): string {
+  const gain = signedPercent(row.gain);
+  if (row.state === "scored") return `: ${row.isRight ? "right" : "wrong"}, ${gain} its way.`;
+  return `; it is scored on ${date(row.due)}, in ${count(row.left, "session")}, and stands at ${gain} its way.`;
 }

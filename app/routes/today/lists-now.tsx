@@ -6,6 +6,7 @@ import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { TickerLinks } from "~/ui/ticker-links";
 import { fromWire, type Wired } from "~/wire";
+import { TodaySection } from "./today-section";
 
 export interface ListsSaid {
   readonly reading: readonly Sentence[];
@@ -34,13 +35,7 @@ function Found({ reading, rows }: { readonly reading: readonly Sentence[]; reado
   const here = useHere();
   const changed = rows.filter((row) => row.arrived.length + row.left.length > 0);
   return (
-    <section aria-label="Lists on this session" className="mt-6">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        <span>Lists on this session</span>
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/lists")}>
-          every list
-        </Link>
-      </h2>
+    <TodaySection label="Lists on this session" to={hrefOf(here, "/lists")} more="every list" className="mt-6">
       <p className="py-1.5 font-serif text-[16px]">
         {reading.slice(0, 1).map((sentence, k) => (
           <SentenceText key={k} sentence={sentence} />
@@ -60,7 +55,7 @@ function Found({ reading, rows }: { readonly reading: readonly Sentence[]; reado
           </li>
         ))}
       </ul>
-    </section>
+    </TodaySection>
   );
 }
 

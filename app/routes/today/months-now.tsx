@@ -3,6 +3,7 @@ import { Await, Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
+import { TodaySection } from "./today-section";
 
 /** What is said of one month of the year. */
 export interface MonthSaid {
@@ -15,13 +16,12 @@ export interface MonthSaid {
 export function MonthsNow({ months }: { months: Promise<readonly MonthSaid[]> }) {
   const here = useHere();
   return (
-    <section aria-label="Months of the sectors">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        Sectors in this month and the next
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/seasons")}>
-          every month
-        </Link>
-      </h2>
+    <TodaySection
+      label="Months of the sectors"
+      title="Sectors in this month and the next"
+      to={hrefOf(here, "/seasons")}
+      more="every month"
+    >
       <Suspense fallback={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
         <Await resolve={months} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
           {(said) =>
@@ -45,6 +45,6 @@ export function MonthsNow({ months }: { months: Promise<readonly MonthSaid[]> })
           }
         </Await>
       </Suspense>
-    </section>
+    </TodaySection>
   );
 }

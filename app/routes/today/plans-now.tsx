@@ -6,6 +6,7 @@ import { inRisks } from "@studies/plans/plan-words";
 import { count, date, list, price, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { fromWire, type Wired } from "~/wire";
+import { TodaySection } from "./today-section";
 
 export interface PlansSaid {
   readonly asOf: number;
@@ -36,13 +37,7 @@ export function PlansNow({ said }: { readonly said: Promise<PlansSaid> }) {
 function Told({ told }: { readonly told: readonly { readonly row: PlanRow; readonly words: readonly string[] }[] }) {
   const here = useHere();
   return (
-    <section aria-label="Plans" className="mt-6">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        <span>Plans</span>
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/plans")}>
-          all plans
-        </Link>
-      </h2>
+    <TodaySection label="Plans" to={hrefOf(here, "/plans")} more="all plans" className="mt-6">
       <ul>
         {told.map(({ row, words }) => (
           <li key={row.id} className="flex items-baseline gap-4 border-b border-rule/70 py-1">
@@ -53,7 +48,7 @@ function Told({ told }: { readonly told: readonly { readonly row: PlanRow; reado
           </li>
         ))}
       </ul>
-    </section>
+    </TodaySection>
   );
 }
 

@@ -3,6 +3,7 @@ import { Await, Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
+import { TodaySection } from "./today-section";
 
 export interface SetupsSaid {
   /** Key of whom they are of, and what those are called. */
@@ -25,13 +26,12 @@ export function SetupsNow({ said }: { readonly said: Promise<readonly SetupsSaid
 function Found({ found }: { readonly found: readonly SetupsSaid[] }) {
   const here = useHere();
   return (
-    <section aria-label="Set up for the next session" className="mt-6">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        <span>Set up for the next session</span>
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/setups", { for: "market:" })}>
-          in the whole market
-        </Link>
-      </h2>
+    <TodaySection
+      label="Set up for the next session"
+      to={hrefOf(here, "/setups", { for: "market:" })}
+      more="in the whole market"
+      className="mt-6"
+    >
       <ul>
         {found.map((one) => (
           <li key={one.for} className="flex items-baseline gap-4 border-b border-rule/70 py-1">
@@ -49,6 +49,6 @@ function Found({ found }: { readonly found: readonly SetupsSaid[] }) {
           </li>
         ))}
       </ul>
-    </section>
+    </TodaySection>
   );
 }

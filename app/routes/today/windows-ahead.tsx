@@ -10,6 +10,7 @@ import { Explained } from "~/ui/term";
 import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
+import { TodaySection } from "./today-section";
 
 export interface WindowsSaid {
   readonly reading: readonly Sentence[];
@@ -22,15 +23,12 @@ const MOST = 8;
 export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> }) {
   const here = useHere();
   return (
-    <section aria-label="Windows that start within five sessions">
-      <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
-        <span>
-          <Explained text="Windows that start within five sessions, lists and focus" />
-        </span>
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/seasons/windows")}>
-          every window
-        </Link>
-      </h2>
+    <TodaySection
+      label="Windows that start within five sessions"
+      title={<Explained text="Windows that start within five sessions, lists and focus" />}
+      to={hrefOf(here, "/seasons/windows")}
+      more="every window"
+    >
       <Suspense fallback={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
         <Await resolve={said} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
           {(found) =>
@@ -45,7 +43,7 @@ export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> 
           }
         </Await>
       </Suspense>
-    </section>
+    </TodaySection>
   );
 }
 

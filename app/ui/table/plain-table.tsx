@@ -1,5 +1,5 @@
 import clsx from "clsx";
-import type { CSSProperties, ReactNode } from "react";
+import type { CSSProperties, HTMLAttributes, ReactNode } from "react";
 
 /** A column of a plain table; the first names the row. */
 export interface PlainColumn<Row> {
@@ -29,6 +29,11 @@ interface Props<Row> {
   readonly columns: readonly PlainColumn<Row>[];
   readonly rowKey: (row: Row, index: number) => string | number;
   readonly rowClassName?: string | ((row: Row) => string | false | undefined);
+  /** Further properties of a row, such as those by which the keyboard goes through them. */
+  readonly rowProps?: (
+    row: Row,
+    index: number,
+  ) => HTMLAttributes<HTMLTableRowElement> & Readonly<Record<`data-${string}`, string>>;
   /** Which row is the one in view. */
   readonly isCurrent?: (row: Row) => boolean;
   /** Without a line under each row. */
@@ -40,7 +45,8 @@ interface Props<Row> {
 
 /** A short table in the order in which its rows come. */
 export function PlainTable<Row>(props: Props<Row>) {
-  const { caption, isCaptionShown, rows, columns, rowKey, rowClassName, isCurrent, isOpen, hasNoHead, className } = props;
+  const { caption, isCaptionShown, rows, columns, rowKey, rowClassName, rowProps, isCurrent, isOpen, hasNoHead, className } =
+    props;
   const line = isOpen ? undefined : "border-b border-rule";
   const side = (c: PlainColumn<Row>, k: number) =>
     clsx(k > 0 && !/\bp[lx]-/.test(c.className ?? "") && "pl-3", k === 0 || c.text ? "text-left" : "text-right");
@@ -73,6 +79,7 @@ export function PlainTable<Row>(props: Props<Row>) {
         {rows.map((row, index) => (
           <tr
             key={rowKey(row, index)}
+            {...rowProps?.(row, index)}
             aria-current={isCurrent?.(row) ? "true" : undefined}
             className={clsx(classOf(rowClassName, row) ?? "h-[27px]")}
           >

@@ -13,10 +13,10 @@ import { setRoutine, useRoutineUnderWay } from "~/ui/routine-under-way";
 import { useHereAt } from "~/ui/use-here-at";
 import { Reading } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
-import { CallForm } from "../call-form";
 import "../document/brief-document.css";
 import { pageHeadCss } from "../document/page-head-css";
 import { BriefControls, type OtherBrief } from "./brief-controls";
+import { BriefFoot } from "./brief-foot";
 import { BriefHead } from "./brief-head";
 import { briefReading } from "./brief-reading";
 import { Outline } from "./outline";
@@ -25,6 +25,7 @@ import { PartRow } from "./part-row";
 import { preloadEditor } from "./text-part";
 import { useAnswers } from "./use-answers";
 import { useBriefEdits } from "./use-brief-edits";
+import { DeedOutcome } from "~/ui/deed-outcome";
 
 interface Props {
   readonly kept: KeptBrief;
@@ -148,7 +149,6 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
     "$mod+Shift+z": () => edits.redo(),
     "$mod+y": () => edits.redo(),
   });
-  const { error, details } = edits.deeds.answer ?? {};
   return (
     <>
       <style>{`@media print { ${pageHeadCss(`${brief.title === "" ? brief.purpose : brief.title}, ${isoDate(brief.asOf)}`)} }`}</style>
@@ -163,11 +163,7 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
           }}
           onStart={stops.length > 0 ? startRoutine : undefined}
         />
-        {error && (
-          <p role="alert" className="mb-2 text-rust">
-            {error} {details?.slice(0, 4).join(" ")}
-          </p>
-        )}
+        <DeedOutcome answer={edits.deeds.answer} />
         {edits.told && (
           <p role="status" className="sr-only">
             {edits.told.words}; Ctrl Z undoes it
@@ -215,72 +211,26 @@ export function BriefPage({ kept, before, others, calls, provisional, marketName
               }}
             />
           ))}
-          <div className="grid grid-cols-[minmax(0,1fr)_minmax(150px,200px)] gap-x-5 print:hidden">
-            <div className="border-x border-b border-l-3 border-rule bg-raised px-9 pt-2 pb-6">
-              {isCalling && (
-                <CallForm
-                  market={brief.market}
-                  asOf={brief.asOf}
-                  isoDay={isoDate(brief.asOf)}
-                  onClose={() => {
-                    setCalling(false);
-                    wanted.current = selected;
-                  }}
-                  onMade={(call) => {
-                    setCalling(false);
-                    add({ type: "call", id: freshPartId(), call }, false);
-                  }}
-                />
-              )}
-              <p className="flex flex-wrap gap-x-4 font-sans text-[12px] text-soft">
-                <AddButton
-                  words="words"
-                  letter="t"
-                  onPress={() => {
-                    add(freshText(), true);
-                  }}
-                />
-                <AddButton
-                  words="a heading"
-                  letter="s"
-                  onPress={() => {
-                    add(freshHeading(), true);
-                  }}
-                />
-                <AddButton
-                  words="a call"
-                  letter="c"
-                  onPress={() => {
-                    setCalling(true);
-                  }}
-                />
-              </p>
-              {parts.length === 0 && (
-                <p className="mt-2 font-sans text-[13px] text-soft">
-                  Pin readings, tables and pictures on their screens with <kbd>p</kbd>, then put them here from the tray at the
-                  right edge.
-                </p>
-              )}
-            </div>
-          </div>
+          <BriefFoot
+            brief={brief}
+            isCalling={isCalling}
+            onWords={() => {
+              add(freshText(), true);
+            }}
+            onHeading={() => {
+              add(freshHeading(), true);
+            }}
+            onCall={() => {
+              setCalling(true);
+            }}
+            onCalled={(call) => {
+              setCalling(false);
+              if (call === undefined) wanted.current = selected;
+              else add({ type: "call", id: freshPartId(), call }, false);
+            }}
+          />
         </article>
       </div>
     </>
-  );
-}
-
-function AddButton({
-  words,
-  letter,
-  onPress,
-}: {
-  readonly words: string;
-  readonly letter: string;
-  readonly onPress: () => void;
-}) {
-  return (
-    <button type="button" className="min-h-6 hover:text-indigo" onClick={onPress}>
-      add {words} <kbd>{letter}</kbd>
-    </button>
   );
 }

@@ -6,6 +6,9 @@ import { count, date, fixed, percent, signedPercent } from "@studies/words/words
 import { hrefOf, useHere } from "~/here";
 import { pinProps } from "~/ui/pin/pin-props";
 import { walkRows } from "~/ui/table/walk-rows";
+import { SentenceText } from "~/ui/reading";
+import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
+import { signColour } from "~/ui/tint";
 
 interface Props {
   readonly rows: readonly CallRow[];
@@ -38,127 +41,138 @@ export function CallsTable({ rows, onWithdraw, onRemove }: Props) {
       ),
     );
   return (
-    <div ref={box} className="mt-5">
+    <div ref={box} className="mt-5 space-y-4">
       {ordered.map(({ state, title, own }) => (
-        <table key={state} className="mb-4 w-full border-separate border-spacing-0">
-          <caption className="heading border-b border-ink/60 pb-1 text-left">
-            {title}, {own.length}
-          </caption>
-          <thead className="text-soft">
-            <tr>
-              {["call", "made", "due", "confidence", "base rate", state === "scored" ? "result" : "so far", "Brier"].map(
-                (head, k) => (
-                  <th
-                    key={head}
-                    scope="col"
-                    className={`border-b border-rule py-1 pr-4 font-normal ${k < 3 ? "text-left" : "text-right"}`}
-                  >
-                    {head}
-                  </th>
-                ),
-              )}
-              <th className="border-b border-rule">
-                <span className="sr-only">Withdraw</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {own.map((row) => (
-              <tr
-                key={row.id}
-                data-call={row.id}
-                {...pinProps({ of: "call", id: row.id, name: `on ${row.subject}` })}
-                tabIndex={row.id === first ? 0 : -1}
-                className="align-baseline hover:bg-chosen/50"
-                onKeyDown={(event) => {
-                  if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tr[data-call]") ?? [])) return;
-                  if (event.target !== event.currentTarget) return;
-                  if (event.key === "Enter") open(row);
-                  else if (event.key === "Delete" && row.isOpenToChange) onRemove(row.id);
-                  else return;
-                  event.preventDefault();
-                }}
-              >
-                <th scope="row" className="border-b border-rule/70 py-1 pr-4 text-left font-normal">
-                  <span className="font-serif text-[15px]">
-                    {callSentence(row).map((part, k) =>
-                      typeof part === "string" ? (
-                        part
-                      ) : (
-                        <b key={k} className="font-semibold">
-                          {part.figure}
-                        </b>
-                      ),
-                    )}
-                  </span>
-                  {(row.isWithdrawn || row.isLookingBack) && (
-                    <span className="ml-2 text-[12px] text-amber">
-                      {[row.isWithdrawn ? "withdrawn" : "", row.isLookingBack ? "made looking back" : ""]
-                        .filter(Boolean)
-                        .join(", ")}
-                    </span>
-                  )}
-                  {row.reason !== "" && <span className="block text-[12px] text-soft">{row.reason}</span>}
-                </th>
-                <td className="border-b border-rule/70 py-1 pr-4 whitespace-nowrap">{date(row.made)}</td>
-                <td className="border-b border-rule/70 py-1 pr-4 whitespace-nowrap">
-                  {date(row.due)}
-                  {row.state === "open" && <span className="block text-[12px] text-soft">in {count(row.left, "session")}</span>}
-                </td>
-                <td className="border-b border-rule/70 py-1 pr-4 text-right">{confidenceText(row.confidence)}</td>
-                <td className="border-b border-rule/70 py-1 pr-4 text-right" title={`of ${count(row.baseHolds, "hold")}`}>
-                  {percent(row.base, 0)}
-                </td>
-                <td className="border-b border-rule/70 py-1 pr-4 text-right whitespace-nowrap">
-                  {row.state === "scored" && <b className="font-semibold">{row.isRight ? "right" : "wrong"} </b>}
-                  <span
-                    className={row.gain > 0 ? "text-teal" : row.gain < 0 ? "text-rust" : ""}
-                    title="In the direction of the call"
-                  >
-                    {signedPercent(row.gain)}
-                  </span>
-                </td>
-                <td
-                  className="border-b border-rule/70 py-1 pr-4 text-right whitespace-nowrap"
-                  title="Of the confidence; of the base rate"
-                >
-                  {row.state === "scored" ? `${fixed(row.brier, 2)} / ${fixed(row.baseBrier, 2)}` : "–"}
-                </td>
-                <td className="border-b border-rule/70 py-1 text-right text-[12px] text-soft">
-                  {row.state === "open" && row.isOpenToChange ? (
-                    <button
-                      type="button"
-                      tabIndex={-1}
-                      className="min-h-6 hover:text-indigo"
-                      aria-label={`Delete the call on ${row.subject}`}
-                      onClick={() => {
-                        onRemove(row.id);
-                      }}
-                    >
-                      delete
-                    </button>
-                  ) : (
-                    row.state === "open" &&
-                    !row.isWithdrawn && (
-                      <button
-                        type="button"
-                        tabIndex={-1}
-                        className="min-h-6 hover:text-indigo"
-                        aria-label={`Withdraw the call on ${row.subject}; it is scored all the same`}
-                        onClick={() => {
-                          onWithdraw(row.id);
-                        }}
-                      >
-                        withdraw
-                      </button>
-                    )
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <PlainTable
+          key={state}
+          caption={
+            <span className="heading">
+              {title}, {own.length}
+            </span>
+          }
+          isCaptionShown
+          rows={own}
+          rowKey={(row) => row.id}
+          rowClassName="align-baseline hover:bg-chosen/50"
+          rowProps={(row) => ({
+            "data-call": row.id,
+            ...pinProps({ of: "call", id: row.id, name: `on ${row.subject}` }),
+            tabIndex: row.id === first ? 0 : -1,
+            onKeyDown: (event) => {
+              if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tr[data-call]") ?? [])) return;
+              if (event.target !== event.currentTarget) return;
+              if (event.key === "Enter") open(row);
+              else if (event.key === "Delete" && row.isOpenToChange) onRemove(row.id);
+              else return;
+              event.preventDefault();
+            },
+          })}
+          columns={columnsOf(state, { onWithdraw, onRemove })}
+        />
       ))}
     </div>
+  );
+}
+
+/** What is told of a call; of an open one where it stands by now. */
+function columnsOf(
+  state: CallRow["state"],
+  { onWithdraw, onRemove }: Pick<Props, "onWithdraw" | "onRemove">,
+): readonly PlainColumn<CallRow>[] {
+  return [
+    {
+      key: "call",
+      label: "call",
+      className: "py-1",
+      cell: (row) => (
+        <>
+          <span className="font-serif text-[15px]">
+            <SentenceText sentence={callSentence(row)} />
+          </span>
+          {(row.isWithdrawn || row.isLookingBack) && (
+            <span className="ml-2 text-[12px] text-amber">
+              {[row.isWithdrawn ? "withdrawn" : "", row.isLookingBack ? "made looking back" : ""].filter(Boolean).join(", ")}
+            </span>
+          )}
+          {row.reason !== "" && <span className="block text-[12px] text-soft">{row.reason}</span>}
+        </>
+      ),
+    },
+    { key: "made", label: "made", text: true, cellClassName: "whitespace-nowrap", cell: (row) => date(row.made) },
+    {
+      key: "due",
+      label: "due",
+      text: true,
+      cellClassName: "whitespace-nowrap",
+      cell: (row) => (
+        <>
+          {date(row.due)}
+          {row.state === "open" && <span className="block text-[12px] text-soft">in {count(row.left, "session")}</span>}
+        </>
+      ),
+    },
+    { key: "confidence", label: "confidence", cell: (row) => confidenceText(row.confidence) },
+    {
+      key: "base",
+      label: "base rate",
+      title: (row) => `of ${count(row.baseHolds, "hold")}`,
+      cell: (row) => percent(row.base, 0),
+    },
+    {
+      key: "result",
+      label: state === "scored" ? "result" : "so far",
+      about: "In the direction of the call",
+      cellClassName: "whitespace-nowrap",
+      cell: (row) => (
+        <>
+          {row.state === "scored" && <b className="font-semibold">{row.isRight ? "right" : "wrong"} </b>}
+          <span className={signColour(row.gain)}>{signedPercent(row.gain)}</span>
+        </>
+      ),
+    },
+    {
+      key: "brier",
+      label: "Brier",
+      about: "Of the confidence, and of the base rate",
+      cellClassName: "whitespace-nowrap",
+      cell: (row) => (row.state === "scored" ? `${fixed(row.brier, 2)} / ${fixed(row.baseBrier, 2)}` : "–"),
+    },
+    {
+      key: "deed",
+      label: "",
+      spoken: "Delete or withdraw",
+      cell: (row) =>
+        row.state !== "open" ? null : row.isOpenToChange ? (
+          <Deed
+            words="delete"
+            label={`Delete the call on ${row.subject}`}
+            onPress={() => {
+              onRemove(row.id);
+            }}
+          />
+        ) : row.isWithdrawn ? null : (
+          <Deed
+            words="withdraw"
+            label={`Withdraw the call on ${row.subject}; it is scored all the same`}
+            onPress={() => {
+              onWithdraw(row.id);
+            }}
+          />
+        ),
+    },
+  ];
+}
+
+function Deed({ words, label, onPress }: { readonly words: string; readonly label: string; readonly onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={label}
+      className="min-h-6 text-[12px] text-soft hover:text-indigo"
+      onClick={onPress}
+    >
+      {words}
+    </button>
   );
 }

@@ -18,6 +18,7 @@ import { ViewMenu } from "../view-menu";
 import { CalibrationPicture } from "./calibration-picture";
 import { CallParts } from "./call-parts";
 import { CallsTable } from "./calls-table";
+import { DeedOutcome } from "~/ui/deed-outcome";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { market } = await askFor(request, directory, {});
@@ -53,7 +54,7 @@ export default function Calls({ loaderData }: Route.ComponentProps) {
   });
   const answer = fromWire<ResultOf<typeof callsStudy>>(loaderData.answer);
   const { rows, record, bins, gap, parts } = answer;
-  const { error, details, removed } = deeds.answer ?? {};
+  const removed = deeds.answer?.removed;
   const gone = removed === undefined ? undefined : (JSON.parse(removed) as { id: string; subject: string });
   return (
     <>
@@ -95,11 +96,7 @@ export default function Calls({ loaderData }: Route.ComponentProps) {
           />
         </div>
       )}
-      {error && (
-        <p role="alert" className="mb-2 text-rust">
-          {error} {details?.join(" ")}
-        </p>
-      )}
+      <DeedOutcome answer={deeds.answer} />
       {gone && !rows.some((row) => row.id === gone.id) && (
         <RemovedItem className="mb-2" name={`The call on ${gone.subject}`} onPutBack={() => void deeds.putBack(removed!)} />
       )}

@@ -1,5 +1,6 @@
 import type { CallRow } from "@studies/calls/call-row";
 import { callSentence, confidenceText } from "@studies/calls/call-words";
+import { SentenceView } from "./sentence-view";
 import { count, date, percent, signedPercent } from "@studies/words/words";
 
 /** A call as it stands in a brief. */
@@ -10,7 +11,7 @@ export function CallView({ row }: { readonly row: CallRow | undefined }) {
       <p className="brief-call-line">
         <span>
           <i>Call </i>
-          {callSentence(row).map((part, k) => (typeof part === "string" ? part : <b key={k}>{part.figure}</b>))}
+          <SentenceView sentence={callSentence(row)} />
         </span>
         <span>{Number.isNaN(row.confidence) ? "" : `at ${confidenceText(row.confidence)}`}</span>
       </p>

@@ -16,6 +16,7 @@ import { HandTradeForm } from "./hand-trade-form";
 import { PartsTable } from "./parts-table";
 import { PositionsTable } from "./positions-table";
 import { RiskBars } from "./risk-bars";
+import { DeedOutcome } from "~/ui/deed-outcome";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { answer, market } = await plansHere(request);
@@ -70,11 +71,7 @@ export default function Journal({ loaderData }: Route.ComponentProps) {
         />{" "}
         at the close before the entry.
       </ControlSentence>
-      {deeds.answer?.error && (
-        <p role="alert" className="mb-2 text-rust">
-          {deeds.answer.error} {deeds.answer.details?.join(" ")}
-        </p>
-      )}
+      <DeedOutcome answer={deeds.answer} />
       {isGone && (
         <RemovedItem
           className="mb-2"

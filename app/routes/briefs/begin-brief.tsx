@@ -1,0 +1,65 @@
+import { count, date } from "@studies/words/words";
+import { Explained } from "~/ui/term";
+
+interface Props {
+  /** Epoch day of the session for which one would be begun. */
+  readonly asOf: number;
+  readonly routines: readonly { readonly name: string; readonly stops: number; readonly isReady: boolean }[];
+  /** With the name of a routine; empty for none. */
+  readonly onBegin: (routine: string) => void;
+  readonly onRemove: (routine: string) => void;
+}
+
+/** The routines from which a brief is begun; one's own can be deleted. */
+export function BeginBrief({ asOf, routines, onBegin, onRemove }: Props) {
+  return (
+    <section aria-label="Begin one">
+      <h2 className="heading border-b border-ink/60 pb-1">Begin one for {date(asOf)}</h2>
+      <ul>
+        {routines.map(({ name, stops, isReady }) => (
+          <li key={name} className="flex items-baseline justify-between gap-2 border-b border-rule/70 py-1">
+            <button
+              type="button"
+              className="min-h-6 text-left font-semibold text-indigo hover:underline"
+              onClick={() => {
+                onBegin(name);
+              }}
+            >
+              {name}
+            </button>
+            <span className="text-[12px] text-soft">
+              {count(stops, "screen")}
+              {isReady ? "" : ", yours"}
+              {!isReady && (
+                <button
+                  type="button"
+                  aria-label={`Delete the routine ${name}`}
+                  className="ml-2 min-h-6 hover:text-indigo"
+                  onClick={() => {
+                    onRemove(name);
+                  }}
+                >
+                  delete
+                </button>
+              )}
+            </span>
+          </li>
+        ))}
+        <li className="py-1">
+          <button
+            type="button"
+            className="min-h-6 font-semibold text-indigo hover:underline"
+            onClick={() => {
+              onBegin("");
+            }}
+          >
+            Empty
+          </button>
+        </li>
+      </ul>
+      <p className="mt-1 text-[12px] text-soft">
+        <Explained text="The order of any brief can be saved as a routine of your own." />
+      </p>
+    </section>
+  );
+}
