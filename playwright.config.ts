@@ -1,17 +1,8 @@
 import { defineConfig } from "@playwright/test";
-import { addressOf, portOf, SERVERS, type ServerName } from "./e2e/servers";
+import { addressOf, portOf, SERVERS } from "./e2e/servers";
 import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 
 const executablePath = findChromium();
-
-/** A server over a database of its own. */
-const server = (which: ServerName) => ({
-  command: `node e2e/serve.mjs ${which}`,
-  url: `${addressOf(which)}/healthz`,
-  env: { PORT: String(portOf(which)), NODE_ENV: "production" },
-  reuseExistingServer: false,
-  timeout: 120_000,
-});
 
 export default defineConfig({
   testDir: "e2e",
@@ -26,11 +17,18 @@ export default defineConfig({
   use: {
     baseURL: addressOf("made"),
     viewport: { width: 1280, height: 800 },
-    trace: "retain-on-failure",
+    // Recording takes as long as the journey: only of one that failed, when it is tried again.
+    trace: "on-first-retry",
     launchOptions: {
       ...(executablePath ? { executablePath } : {}),
       args: CHROMIUM_ARGS,
     },
   },
-  webServer: SERVERS.map(server),
+  webServer: {
+    command: `node e2e/serve.mjs ${SERVERS.map((name) => `${name}=${portOf(name)}`).join(" ")}`,
+    // The last answers when all do.
+    url: `${addressOf(SERVERS.at(-1)!)}/healthz`,
+    reuseExistingServer: false,
+    timeout: 240_000,
+  },
 });

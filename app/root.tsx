@@ -3,6 +3,7 @@ import { use, type ReactNode } from "react";
 import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import "./dropped-answers";
 import { NonceContext } from "./nonce";
 import { readSettings } from "./settings.server";
 

@@ -16,6 +16,7 @@ import { row, shortest, timed } from "./rows";
 import { seasonRows } from "./seasons";
 import { scanRows } from "./scans";
 import { strategyRows } from "./strategies";
+import { briefRows } from "./briefs";
 import { planRows } from "./plans";
 import { trialRows } from "./trials";
 
@@ -90,5 +91,6 @@ export async function calculationRows(database: string, folder: string): Promise
   scanRows(whole);
   trialRows(whole);
   planRows(whole);
+  briefRows(whole);
   await db.destroy();
 }

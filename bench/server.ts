@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from "node:child_process";
 import fs from "node:fs";
 import { deliveries } from "./delivery";
 import { cpuPerRequest, waits } from "./load";
+import { reviewRows } from "./briefs";
 import { browserRows } from "./browser";
 import { quantile, row } from "./rows";
 
@@ -80,6 +81,7 @@ export async function serverRows(database: string): Promise<void> {
     for (const date of dates.slice(10, 110)) again.push(await answer(`${base}${place}asof=${date}`));
     row(`${name}: data asked for before, p50 / p95`, `${quantile(again, 0.5).toFixed(0)} / ${quantile(again, 0.95).toFixed(0)}`);
   }
+  await reviewRows(base);
   await loadRows(base, dates);
   await browserRows(base);
   const open: [string, string[]][] = [

@@ -30,6 +30,7 @@ test("by keyboard: a chart by week and month over all history, its bars walked, 
 
   await page.getByRole("button", { name: "History: one year" }).focus();
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("menu").locator(":focus")).toHaveCount(1);
   await page.keyboard.type("all");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/history=20000/);

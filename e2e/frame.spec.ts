@@ -64,7 +64,11 @@ test("the keys are named on ?, and do nothing while one types", async ({ page })
 test("stepping fast loses no step", async ({ page, request }) => {
   await page.goto("/breadth");
   await ready(page);
-  for (let k = 0; k < 6; k++) await page.keyboard.press("[");
+  // Without waiting for what each step shows.
+  for (let k = 0; k < 6; k++) {
+    await page.keyboard.down("[");
+    await page.keyboard.up("[");
+  }
   const { result } = (await (await request.get("/data/breadth?history=20")).json()) as { result: { days: number[] } };
   const expected = new Date(result.days.at(-7)! * 86_400_000).toISOString().slice(0, 10);
   await expect(page).toHaveURL(new RegExp(`asof=${expected}`));
@@ -129,4 +133,18 @@ test("every screen is usable from 1024 to 2560 wide", async ({ page }) => {
       expect(`${width} ${path} ${overflow}`).toBe(`${width} ${path} 0`);
     }
   }
+});
+
+test("a word is explained when it is pointed at and when it has the keyboard", async ({ page }) => {
+  await page.goto("/");
+  await ready(page);
+  const word = page.locator("h1 [data-term='timing lanes']").first();
+  await word.hover();
+  await expect(page.getByRole("tooltip")).toContainText("Four signals on the composite from fast to slow");
+  await page.mouse.move(400, 700, { steps: 8 });
+  await expect(page.getByRole("tooltip")).toHaveCount(0);
+  await word.focus();
+  await expect(page.getByRole("tooltip")).toContainText("Quick, Checked, Steady and Long");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("tooltip")).toHaveCount(0);
 });

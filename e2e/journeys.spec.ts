@@ -1,7 +1,4 @@
-import AxeBuilder from "@axe-core/playwright";
 import { mainJobByKeyboard, mainJobByMouse, reading, ready } from "./main-job";
-import { beginPlan, removePlan } from "./planned";
-import { beginBrief, removeBrief } from "./briefed";
 import { expect, test } from "./watch";
 
 test("the main job by mouse", async ({ page }) => {
@@ -131,61 +128,3 @@ test("the server keeps strangers out", async ({ request, baseURL }) => {
   expect(policy).toContain("script-src 'self' 'nonce-");
   expect(policy).not.toContain("unsafe-eval");
 });
-
-for (const theme of ["paper", "lamp"] as const) {
-  test(`no serious accessibility violation on any screen, ${theme} theme`, async ({ page, baseURL }) => {
-    test.slow();
-    await page.request.post("/settings", { form: { theme }, headers: { Origin: new URL(baseURL!).origin } });
-    const plan = await beginPlan(page.request, new URL(baseURL!).origin, { ticker: "ALBRO", here: "?asof=2025-03-14" });
-    const brief = await beginBrief(page.request, new URL(baseURL!).origin, "Weekly review");
-    const screens = [
-      "/",
-      "/breadth",
-      "/regime",
-      "/timing",
-      "/groups",
-      "/groups?peers=industry&focus=sector:Shipyards",
-      "/groups?in=sector:Shipyards",
-      "/chart/ALBRO?asof=2025-03-14",
-      "/chart/ALBRO?plot=rsi_14&enter=its close is above its 20-session simple average",
-      "/precedents",
-      "/rotation",
-      "/rotation?set=stock&beside=flat",
-      "/groups?peers=world",
-      "/groups?peers=fund&beside=chart",
-      "/period-map",
-      "/trials?cell=0.2025-01-02",
-      "/trials/weeks",
-      "/trials/gates",
-      "/trials/models?set=world",
-      "/plans",
-      `/plans/${plan}?option=1`,
-      `/plans/${plan}/page`,
-      "/plans/journal",
-      "/plans/accounts",
-      "/briefs",
-      "/briefs/calls",
-      `/briefs/${brief}`,
-      "/files",
-      "/breadth?asof=1999-01-04",
-    ];
-    for (const path of screens) {
-      await page.goto(path);
-      await ready(page);
-      await expect(page.locator("html")).toHaveClass(theme === "lamp" ? "lamp" : "");
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      const serious = violations.filter((v) => v.impact === "serious" || v.impact === "critical");
-      expect(
-        serious.map(
-          (v) =>
-            `${path}: ${v.id} at ${v.nodes
-              .map((n) => `${n.target.join(" ")} ${n.failureSummary ?? ""}`)
-              .slice(0, 3)
-              .join(" | ")}`,
-        ),
-      ).toEqual([]);
-    }
-    await removePlan(page.request, new URL(baseURL!).origin, plan);
-    await removeBrief(page.request, new URL(baseURL!).origin, brief);
-  });
-}

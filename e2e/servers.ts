@@ -1,6 +1,6 @@
 import { execFileSync } from "node:child_process";
 
-/** The servers that the journeys run against, each over a database of its own: see serve.mjs. */
+/** The servers that the journeys run against, each over a database of its own: see serve.mjs. The last is up when all are. */
 export const SERVERS = ["made", "empty", "fed", "watched", "bars"] as const;
 export type ServerName = (typeof SERVERS)[number];
 

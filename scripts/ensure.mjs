@@ -4,7 +4,7 @@ import { createHash } from "node:crypto";
 import fs from "node:fs";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
-import { findChromium } from "./chromium.mjs";
+import { findChromium, HEADLESS } from "./chromium.mjs";
 
 const root = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
 const stampFile = path.join(root, "node_modules", ".ensure-stamp");
@@ -30,11 +30,13 @@ if (installed !== stamp) {
   console.log(`dependencies installed in ${((Date.now() - t) / 1000).toFixed(1)} s`);
 }
 
-if (process.argv.includes("--chromium") && !findChromium()) {
+const isDebian = process.platform === "linux" && process.getuid?.() === 0 && fs.existsSync("/usr/bin/apt-get");
+const found = findChromium();
+if (process.argv.includes("--chromium") && (!found || (isDebian && !process.env.CHROMIUM_PATH && !found.endsWith(HEADLESS)))) {
   try {
-    if (process.platform === "linux" && process.getuid?.() === 0 && fs.existsSync("/usr/bin/apt-get")) {
+    if (isDebian) {
       run("apt-get", ["update", "-qq"]);
-      run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", "chromium"], {
+      run("apt-get", ["install", "-y", "-qq", "--no-install-recommends", HEADLESS], {
         env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" },
       });
     } else {
@@ -42,6 +44,6 @@ if (process.argv.includes("--chromium") && !findChromium()) {
     }
   } catch (error) {
     // What needs no browser goes on without one; what does says so.
-    console.warn(`Chromium could not be installed: ${error instanceof Error ? error.message : error}`);
+    console.warn(`${HEADLESS} could not be installed: ${error instanceof Error ? error.message : error}`);
   }
 }

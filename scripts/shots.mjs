@@ -45,7 +45,6 @@ const views = [
   ["rotation", "/rotation"],
   ["period-map", "/period-map"],
   ["seasons", "/seasons?set=sector"],
-  ["seasons-windows", "/seasons/windows"],
   ["precedents", precedents("ALBRO,ALBIG,ALMED,ALSML", "beside=now&hold=10")],
   ["key-levels", "/key-levels?for=ALBRO"],
   ["screen", `/screen?when=${encodeURIComponent(RISING)}`],
@@ -54,8 +53,46 @@ const views = [
   ["chart", `/chart/LINON?history=504&plot=sma_50&plot=volume_50&plot=rsi_14&plot=reports&${CROSSING}`],
   ["trials", "/trials?hold=21&cell=1.2025-11-19"],
   ["plan", "/plans/shotofplan01"],
+  ["brief", "/briefs/$brief"],
   ["data", "/files"],
 ];
+
+/** A weekly review that is nearly done: its screens seen, a word on what they said, a call. */
+async function writeBrief(page) {
+  const post = (path, fields) =>
+    page.evaluate(
+      async ([to, sent]) => (await fetch(to, { method: "POST", body: new URLSearchParams(sent) })).text(),
+      [path, fields],
+    );
+  const id = /\/briefs\/([a-f0-9]{12})/.exec(
+    await post("/briefs.data", { intent: "begin", routine: "Weekly review", here: "" }),
+  )[1];
+  const { briefs } = JSON.parse(await page.evaluate(async (of) => (await fetch(`/briefs/${of}/export/json`)).text(), id));
+  const [brief] = briefs;
+  const draft = { subject: "ALBIG", benchmark: "ALSML", direction: "outperform", horizon: 21, confidence: 65, made: brief.asOf };
+  const said = await post("/calls.data", {
+    intent: "make",
+    draft: JSON.stringify(draft),
+    reason: "Large ones lead while few rise.",
+  });
+  const call = /[a-f0-9]{12}/.exec(said)[0];
+  const words = "The index stands above its long average while fewer than half of the members do: what carries it is narrow.";
+  const text = {
+    type: "text",
+    id: "shotoftext",
+    doc: { type: "doc", content: [{ type: "paragraph", content: [{ type: "text", text: words }] }] },
+  };
+  const parts = brief.parts.map((part, k) =>
+    part.type === "answer" && k < brief.parts.length - 2 ? { ...part, isSeen: true } : part,
+  );
+  const next = {
+    ...brief,
+    title: "A narrow market",
+    parts: [parts[0], text, { type: "call", id: "shotofcall", call }, ...parts.slice(1)],
+  };
+  await post("/briefs.data", { intent: "update", brief: JSON.stringify(next), revision: "1" });
+  return id;
+}
 
 /** A plan framed on both sides, sized by an account, with steps and an option. */
 async function planIt(page) {
@@ -167,7 +204,7 @@ try {
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const shoot = async (name, place, below) => {
-    await page.goto(base + place);
+    await page.goto(base + place.replace("$brief", brief));
     await page.locator("html[data-ready]").waitFor({ state: "attached" });
     if (below)
       await page
@@ -187,6 +224,7 @@ try {
   await draw(page);
   await keepLists(page);
   await planIt(page);
+  const brief = await writeBrief(page);
   const named = process.argv.slice(2);
   for (const [name, place, below] of views) if (named.length === 0 || named.includes(name)) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();

@@ -103,14 +103,14 @@ if (findChromium()) {
       return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, skipped: r.stats.skipped };
     },
     "browser journeys",
-    25,
+    45,
     bin("playwright"),
     ["test"],
     { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
   );
 } else {
   console.log(
-    "\n> browser journeys\nFAILED: there is no Chromium. Install Debian's package chromium, or name one with CHROMIUM_PATH.",
+    "\n> browser journeys\nFAILED: there is no Chromium. Install Debian's package chromium-headless-shell, or name one with CHROMIUM_PATH.",
   );
   failed++;
 }

@@ -6,6 +6,7 @@ import { insertNewCalls, listCalls } from "./calls.server";
 import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
 import { parsedJson } from "./parsed-json.server";
+import { revisionToChange } from "./revisions.server";
 import {
   countBriefRows,
   findBriefRow,
@@ -73,8 +74,8 @@ export async function insertBrief(db: Knex, text: string): Promise<string> {
  */
 export async function updateBrief(db: Knex, text: string, revision: number): Promise<void> {
   const brief = checked(text);
-  await getBrief(db, brief.id);
-  const isDone = await write(db, () => updateBriefRow(db, stored(brief, revision)));
+  const from = await revisionToChange(async () => (await getBrief(db, brief.id)).revision, revision);
+  const isDone = await write(db, () => updateBriefRow(db, stored(brief, from)));
   if (!isDone) throw new Conflict("This brief was changed on another page meanwhile. That change stays; yours was not made.");
 }
 

@@ -92,6 +92,21 @@ describe("briefs", () => {
     await expect(updateBrief(db, JSON.stringify(brief("briefabsent")), 1)).rejects.toThrow("not there");
     expect(await getBrief(db, "briefofone")).toMatchObject({ revision: 2, brief: { title: "One" } });
   });
+  it("are saved in the order in which a page sent them, whichever comes first, and without one that was lost", async () => {
+    await insertBrief(db, JSON.stringify(brief("briefofone")));
+    const save = (title: string, revision: number) => updateBrief(db, JSON.stringify(brief("briefofone", { title })), revision);
+    const later = save("Two", 2);
+    await new Promise((resolve) => setTimeout(resolve, 120));
+    await save("One", 1);
+    await later;
+    expect(await getBrief(db, "briefofone")).toMatchObject({ revision: 3, brief: { title: "Two" } });
+    // The one before it never comes.
+    await save("Four", 4);
+    expect(await getBrief(db, "briefofone")).toMatchObject({ revision: 4, brief: { title: "Four" } });
+    await expect(save("Three", 3)).rejects.toThrow("another page");
+    await expect(save("Nine", 9)).rejects.toThrow("another page");
+    expect((await getBrief(db, "briefofone")).brief.title).toBe("Four");
+  });
   it("take every change of many at once", async () => {
     await insertBrief(db, JSON.stringify(brief("briefofone", { parts: [] })));
     const add = (k: number) =>

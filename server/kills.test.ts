@@ -3,6 +3,7 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { fileURLToPath } from "node:url";
+import type { Knex } from "knex";
 import { afterAll, describe, expect, it } from "vitest";
 import { seeded } from "@core/testing";
 import { makeWorld } from "@world/make-world";
@@ -40,9 +41,23 @@ function killed(file: string, from: number, { word, after }: { word: string; aft
   });
 }
 
+/** Requires each brief with both of its calls and as its revision says; those that were answered are there. */
+async function requireBriefs(db: Knex, lines: readonly string[]): Promise<void> {
+  const briefs = await db<{ id: string; revision: number; words: string; body: string }>("briefs");
+  expect(await db("calls").count({ n: "*" })).toEqual([{ n: 2 * briefs.length }]);
+  for (const { id, revision, words, body } of briefs) {
+    expect((JSON.parse(body) as { parts: unknown[] }).parts).toHaveLength(revision);
+    expect(words).toContain(`${id} ${revision}`);
+  }
+  const said = lines.flatMap((line) => (line.startsWith("briefed ") ? [line.slice(8)] : []));
+  const finished = briefs.filter((brief) => brief.revision === 2).map((brief) => brief.id);
+  expect(said.filter((id) => !finished.includes(id))).toEqual([]);
+}
+
 async function requireWhole(file: string, lines: readonly string[], kept: number): Promise<number> {
   const db = await openDatabase(file);
   try {
+    await requireBriefs(db, lines);
     expect(await db.raw("pragma quick_check")).toEqual([{ quick_check: "ok" }]);
     const names = await db("lists").pluck<string[]>("name");
     // Each with both of its members, or not there.

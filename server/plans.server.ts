@@ -5,6 +5,7 @@ import { write } from "./db.server";
 import { Conflict, Invalid, NotFound } from "./errors";
 import { listItems } from "./items.server";
 import { parsedJson } from "./parsed-json.server";
+import { revisionToChange } from "./revisions.server";
 import {
   countPlanRows,
   findPlanRow,
@@ -84,7 +85,8 @@ export async function updatePlan(db: Knex, text: string, revision: number): Prom
   const body = checked("plan", text);
   const { plan } = await getPlan(db, body.id);
   if (plan.market !== body.market || plan.ticker !== body.ticker) throw new Invalid("A plan stays with its instrument.");
-  const isDone = await write(db, () => updatePlanRow(db, { id: body.id, revision, body: JSON.stringify(body) }));
+  const from = await revisionToChange(async () => (await getPlan(db, body.id)).revision, revision);
+  const isDone = await write(db, () => updatePlanRow(db, { id: body.id, revision: from, body: JSON.stringify(body) }));
   if (!isDone) throw new Conflict("This plan was changed on another page meanwhile. That change stays; yours was not made.");
 }
 

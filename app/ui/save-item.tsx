@@ -35,7 +35,7 @@ export function SaveItem(props: Props) {
       )}
       <button
         type="button"
-        className="min-h-6 text-indigo hover:underline"
+        className="min-h-6 link"
         onClick={() => {
           setState("open");
         }}

@@ -47,14 +47,16 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
     if (wanted.current !== undefined && timer.current === undefined) send();
   });
   // The page may have been read before what was saved on leaving it had come.
-  const { revalidate } = useRevalidator();
+  const { state, revalidate } = useRevalidator();
   useEffect(() => {
     const left = leftRevision(id);
-    if (left === undefined || left <= revision) return;
+    if (left === undefined || left <= revision || state !== "idle") return;
     known.current = Math.max(known.current, left);
-    void revalidate();
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- of what was left behind when the page was opened
-  }, []);
+    const due = window.setTimeout(() => void revalidate(), AGAIN_MS);
+    return () => {
+      window.clearTimeout(due);
+    };
+  }, [id, revision, state, revalidate]);
   // What waits for its pause is not lost with the page.
   useEffect(() => {
     const flush = () => {
@@ -85,7 +87,9 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
 }
 
 const LEFT = "left behind";
-const LEFT_MS = 10_000;
+const LEFT_MS = 5000;
+/** The page is read again so long after it was read too early. */
+const AGAIN_MS = 150;
 
 /** The state to which leaving a page a moment ago has led; undefined where nothing was changed then. */
 function leftRevision(id: string): number | undefined {

@@ -1,4 +1,5 @@
 import { databasePath, openDatabase, withConnection, write } from "../db.server";
+import { importBriefs, updateBrief } from "../briefs.server";
 import { undoChange } from "../data-changes.server";
 import { saveItem } from "../items.server";
 import { saveList } from "../lists.server";
@@ -23,6 +24,17 @@ for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
   const members = ["AAA", "BBB"].map((ticker) => ({ ticker, added: null }));
   await saveList(db, JSON.stringify({ version: 1, name: `list ${n}`, market: "ALDANE", members }));
   console.log(`kept ${n}`);
+  // A brief with two calls in one file, then a change of it: its revision is the count of its headings.
+  const id = `brief${String(n).padStart(5, "0")}`;
+  const heading = (k: number) => ({ type: "heading", id: `heading0${k}`, text: `${id} ${k}` });
+  const brief = { version: 1, id, market: "ALDANE", purpose: "Note", title: "", asOf: 20_000 + n, parts: [heading(1)] };
+  const call = (k: number) => ({
+    ...{ version: 1, id: `call${n}of${k}`.padStart(12, "0"), market: "ALDANE", subject: "AAA", direction: "up" },
+    ...{ horizon: 5, made: 20_000 + n, written: 20_000 + n, reason: "" },
+  });
+  await importBriefs(db, JSON.stringify({ yubrin: "briefs", version: 1, briefs: [brief], calls: [call(1), call(2)] }));
+  await updateBrief(db, JSON.stringify({ ...brief, parts: [heading(1), heading(2)] }), 1);
+  console.log(`briefed ${id}`);
   const step = await write(db, () =>
     withConnection(db, (connection) =>
       writeStep(connection, ({ session, step }) => ({ reached: step, last: step >= 4, bars: session.bars })),

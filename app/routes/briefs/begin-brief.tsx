@@ -20,7 +20,7 @@ export function BeginBrief({ asOf, routines, onBegin, onRemove }: Props) {
           <li key={name} className="flex items-baseline justify-between gap-2 border-b border-rule/70 py-1">
             <button
               type="button"
-              className="min-h-6 text-left font-semibold text-indigo hover:underline"
+              className="min-h-6 text-left font-semibold link"
               onClick={() => {
                 onBegin(name);
               }}
@@ -48,7 +48,7 @@ export function BeginBrief({ asOf, routines, onBegin, onRemove }: Props) {
         <li className="py-1">
           <button
             type="button"
-            className="min-h-6 font-semibold text-indigo hover:underline"
+            className="min-h-6 font-semibold link"
             onClick={() => {
               onBegin("");
             }}

@@ -63,7 +63,7 @@ export function ArrangementMenu({ all, usual, isUsual, now, onApply }: Props) {
           {present && present.name !== usual && (
             <button
               type="button"
-              className="w-full rounded-sm px-2 py-1 text-left text-indigo hover:underline"
+              className="w-full rounded-sm px-2 py-1 text-left link"
               onClick={() => void save("default-arrangement", "usual", { version: 1, arrangement: present.name })}
             >
               Let charts begin with {present.name}

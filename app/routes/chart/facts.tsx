@@ -5,6 +5,7 @@ import { rungName, type LevelRung } from "@studies/key-levels/rung-name";
 import { date, fixed, price, signed, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { ResultOf } from "~/wire";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { Explained } from "~/ui/term";
 import { signColour } from "~/ui/tint";
 
@@ -87,7 +88,7 @@ function NextLevels({ levels: { ticker, close, lines } }: { levels: Levels }) {
     <section>
       <h2 className="heading flex justify-between border-b border-ink/60 pb-0.5">
         <Explained text="Key levels" />
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/key-levels", { for: ticker })}>
+        <Link className="font-normal link" to={hrefOf(here, "/key-levels", { for: ticker })}>
           all
         </Link>
       </h2>
@@ -106,7 +107,9 @@ function FactList({ title, rows }: { title: string; rows: readonly (readonly [st
       <dl>
         {rows.map(([label, value]) => (
           <div key={label} className="flex justify-between border-b border-rule/70 py-0.5">
-            <dt className="text-soft">{label}</dt>
+            <dt className="text-soft" title={explanationsOf(label)}>
+              {label}
+            </dt>
             <dd>{value}</dd>
           </div>
         ))}

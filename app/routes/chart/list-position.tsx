@@ -16,7 +16,7 @@ export function ListPosition({ list, place, previous, next }: Props) {
     <nav aria-label="List" className="flex shrink-0 items-center gap-2 pt-1 whitespace-nowrap">
       <span className="text-soft">
         {place + 1} of {list.tickers.length} in{" "}
-        <Link className="text-indigo hover:underline" to={hrefOf(here, "/groups", { in: list.from })}>
+        <Link className="link" to={hrefOf(here, "/groups", { in: list.from })}>
           {list.title}
         </Link>
       </span>

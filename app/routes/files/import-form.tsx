@@ -66,7 +66,9 @@ export function ImportForm({ running, formats }: Props) {
           {formats.map(({ file, columns }) => (
             <div key={file} className="contents">
               <dt className="font-semibold">{file}</dt>
-              <dd className="text-soft">{columns.join(", ")}</dd>
+              <dd className="text-soft">
+                <code className="font-sans">{columns.join(", ")}</code>
+              </dd>
             </div>
           ))}
         </dl>

@@ -56,7 +56,7 @@ export function RoutineLine() {
         <span>
           <kbd>p</kbd> takes what is seen here over
         </span>
-        <button type="button" className="min-h-6 text-indigo hover:underline" onClick={() => go(1)}>
+        <button type="button" className="min-h-6 link" onClick={() => go(1)}>
           {isHome ? `on with ${stop.name}` : isLast ? "to the brief" : `on to ${stops[at + 1]!.name}`} <kbd>n</kbd>
         </button>
         <button

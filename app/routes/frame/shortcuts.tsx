@@ -1,6 +1,6 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, useLocation, useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hereNow, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
@@ -16,10 +16,12 @@ export function Shortcuts() {
   const here = useHere();
   const wayBack = useWayBack();
   const [open, setOpen] = useState(false);
-  // Says that the page answers to keys and menus now, for whoever drives it by program.
+  // Says that the page answers to keys and menus now, and which entry of the history it shows, for whoever drives it by program.
+  const { key } = useLocation();
   useEffect(() => {
     document.documentElement.dataset["ready"] = "true";
-  }, []);
+    document.documentElement.dataset["shown"] = key;
+  }, [key]);
   const help = () => {
     setOpen(true);
   };
@@ -46,11 +48,11 @@ export function Shortcuts() {
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
         <Dialog.Content
-          className="fixed top-24 left-1/2 z-50 w-[520px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5"
+          className="fixed top-[6dvh] left-1/2 z-50 max-h-[88dvh] w-[720px] max-w-[92vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-rule bg-raised p-5"
           aria-describedby={undefined}
         >
           <Dialog.Title className="font-serif text-lg">Keys</Dialog.Title>
-          <dl className="mt-3 grid grid-cols-[130px_1fr] gap-y-1.5">
+          <dl className="mt-3 grid grid-cols-[150px_1fr] gap-y-1">
             {KEYS.map(([keys, does]) => (
               <div key={keys} className="contents">
                 <dt className="font-semibold">{keys}</dt>

@@ -128,7 +128,7 @@ function groupColumns(rows: readonly GroupRow[], peers: PeerSet, sectors: readon
               priority: 6,
               cell: (g: GroupRow) => (
                 <Link
-                  className="inline-block min-h-6 content-center text-indigo hover:underline"
+                  className="inline-block min-h-6 content-center link"
                   tabIndex={-1}
                   to={hrefOf(here, `/chart/${encodeURIComponent(g.ticker)}`)}
                 >

@@ -23,7 +23,7 @@ export function LevelPath({ inside, sector, fund }: { inside: string; sector: st
     <nav aria-label="Level" className="mt-3 flex items-center gap-1 text-[14px]">
       {steps.map((s) => (
         <span key={s.label} className="flex items-center gap-1">
-          <Link to={hrefOf(here, "/groups", s.to)} className="text-indigo hover:underline">
+          <Link to={hrefOf(here, "/groups", s.to)} className="link">
             {s.label}
           </Link>
           <ChevronRight size={13} className="text-soft" aria-hidden />

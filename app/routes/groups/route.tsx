@@ -10,6 +10,7 @@ import { fitting, percent } from "@studies/words/words";
 import { askFor, findFor } from "~/ask.server";
 import { hrefOf, parseHere, useHere, useHrefWith } from "~/here";
 import { useWayBack } from "~/opener";
+import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { PEER_CHOICES } from "~/ui/peer-choices";
 import { Reading } from "~/ui/reading";
@@ -135,7 +136,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           {here.focus.length > 0 && table.in === "" && ["sector", "industry", "theme"].includes(table.peers) && (
             <>
               ;{" "}
-              <Link className="text-indigo underline" to={hrefWith({ of: "focus" })}>
+              <Link className="link" title={explanationsOf("in focus")} to={hrefWith({ of: "focus" })}>
                 those in focus
               </Link>
             </>

@@ -68,31 +68,33 @@ export default function KeyLevels({ loaderData }: Route.ComponentProps) {
           choices={REACHES.map((n) => ({ value: String(n), label: `${n} ATRs` }))}
         />{" "}
         of the close, and the prices of the next session that change a clause.{" "}
-        <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(levels.ticker)}`)}>
+        <Link className="link" to={hrefOf(here, `/chart/${encodeURIComponent(levels.ticker)}`)}>
           Open the chart
         </Link>
       </ControlSentence>
-      <div className="grid grid-cols-[minmax(440px,1fr)_minmax(440px,1fr)] items-start gap-7">
-        <figure data-main className="sticky top-0 min-w-0">
-          <Suspense fallback={<LevelLadder levels={levels} reach={reach} />}>
-            <Await resolve={loaderData.changes} errorElement={<LevelLadder levels={levels} reach={reach} />}>
-              {(wired) => <LevelLadder levels={levels} reach={reach} clauses={changesOf(wired)?.result.clauses} />}
-            </Await>
-          </Suspense>
-        </figure>
-        <section aria-label="Clauses on price">
-          <Suspense fallback={<p className="text-soft">Trying the prices of the next session…</p>}>
-            <Await
-              resolve={loaderData.changes}
-              errorElement={<p className="text-soft">Where clauses change could not be worked out at this date.</p>}
-            >
-              {(wired) => {
-                const changes = changesOf(wired);
-                return changes ? <ClauseTable {...changes} reach={reach} /> : null;
-              }}
-            </Await>
-          </Suspense>
-        </section>
+      <div className="@container">
+        <div className="grid items-start gap-7 @min-[908px]:grid-cols-2">
+          <figure data-main className="min-w-0 @min-[908px]:sticky @min-[908px]:top-0">
+            <Suspense fallback={<LevelLadder levels={levels} reach={reach} />}>
+              <Await resolve={loaderData.changes} errorElement={<LevelLadder levels={levels} reach={reach} />}>
+                {(wired) => <LevelLadder levels={levels} reach={reach} clauses={changesOf(wired)?.result.clauses} />}
+              </Await>
+            </Suspense>
+          </figure>
+          <section aria-label="Clauses on price">
+            <Suspense fallback={<p className="text-soft">Trying the prices of the next session…</p>}>
+              <Await
+                resolve={loaderData.changes}
+                errorElement={<p className="text-soft">Where clauses change could not be worked out at this date.</p>}
+              >
+                {(wired) => {
+                  const changes = changesOf(wired);
+                  return changes ? <ClauseTable {...changes} reach={reach} /> : null;
+                }}
+              </Await>
+            </Suspense>
+          </section>
+        </div>
       </div>
     </>
   );

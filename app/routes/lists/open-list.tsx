@@ -59,16 +59,16 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
         <span className="flex-1" />
         {key !== "" && (
           <>
-            <Link className="text-[12px] text-indigo hover:underline" to={hrefOf(here, "/screen", { for: key })}>
+            <Link className="text-[12px] link" to={hrefOf(here, "/screen", { for: key })}>
               screen it
             </Link>
-            <Link className="text-[12px] text-indigo hover:underline" to={hrefOf(here, "/groups", { in: key })}>
+            <Link className="text-[12px] link" to={hrefOf(here, "/groups", { in: key })}>
               by strength
             </Link>
             <button
               type="button"
               title={explanationsOf("the focus")}
-              className="text-[12px] text-indigo hover:underline"
+              className="text-[12px] link"
               onClick={() =>
                 void navigate(
                   hrefNowWith({ focus: here.focus.includes(key) ? here.focus.filter((k) => k !== key) : [...here.focus, key] }),
@@ -80,7 +80,7 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
           </>
         )}
         <a
-          className="text-[12px] text-indigo hover:underline"
+          className="text-[12px] link"
           href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(list, undefined, 1))}`}
           download={`${list.name}.json`}
         >
@@ -93,10 +93,7 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
       {list.scan && (
         <p className="mt-1 font-serif text-[15px] text-soft">
           Live: when {ruleSentence(list.scan.when)}.{" "}
-          <Link
-            className="text-indigo hover:underline"
-            to={hrefOf(here, "/screen", { when: JSON.stringify(list.scan.when), for: list.scan.for })}
-          >
+          <Link className="link" to={hrefOf(here, "/screen", { when: JSON.stringify(list.scan.when), for: list.scan.for })}>
             Open its scan
           </Link>
         </p>
@@ -114,7 +111,7 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
           {undo.words}{" "}
           <button
             type="button"
-            className="min-h-6 text-indigo hover:underline"
+            className="min-h-6 link"
             onClick={() => {
               setEdited(undo.list);
               setUndo(undefined);

@@ -27,7 +27,7 @@ export function Beginnings() {
         {BEGINNINGS.map((sentence) => (
           <li key={sentence} className="border-b border-rule">
             <Link
-              className="block py-1.5 font-serif text-[16px] text-indigo hover:underline"
+              className="block py-1.5 font-serif text-[16px] link"
               title={explanationsOf(sentence)}
               to={hrefWith({ when: ruleText(readSentence(sentence)!) })}
             >

@@ -13,7 +13,7 @@ export function ChanceTest({ test }: { test: Test | undefined }) {
   if (!test)
     return (
       <p className="mt-3">
-        <Link className="text-indigo hover:underline" to={hrefWith({ test: "p" })} replace preventScrollReset>
+        <Link className="link" to={hrefWith({ test: "p" })} replace preventScrollReset>
           Test it against other dates
         </Link>{" "}
         <span className="text-soft">(p; of so many instruments that takes some seconds)</span>

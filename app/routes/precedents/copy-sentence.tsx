@@ -6,7 +6,7 @@ export function CopySentence({ sentence }: { sentence: string }) {
   return (
     <button
       type="button"
-      className="text-indigo hover:underline"
+      className="link"
       onClick={() => {
         void navigator.clipboard.writeText(sentence).then(() => {
           setCopied(true);

@@ -148,7 +148,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
                 {variants.length < MOST_VARIANTS && (
                   <button
                     type="button"
-                    className="text-indigo hover:underline"
+                    className="link"
                     onClick={() =>
                       void navigate(hrefNowWith({ vs: [...search.getAll("vs"), variantText(search)] }), {
                         preventScrollReset: true,
@@ -162,11 +162,11 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
                 <CopySentence sentence={answer.sentence} />
               </>
             )}
-            <button type="button" className="text-indigo hover:underline" aria-expanded={now !== undefined} onClick={toggleNow}>
+            <button type="button" className="link min-h-6" aria-expanded={now !== undefined} onClick={toggleNow}>
               {now ? "without what is true now" : "what is true now…"}
             </button>
             <Link
-              className="text-indigo hover:underline"
+              className="link min-h-6 content-center"
               title={explanationsOf("key levels")}
               to={hrefOf(here, "/key-levels", { for: keyLevelsOf(answer), when: empty ? undefined : ruleText(rule) })}
             >

@@ -60,7 +60,7 @@ export function SaveSituation({ body, name }: { body: Situation; name: string | 
   return (
     <button
       type="button"
-      className="text-indigo hover:underline"
+      className="link"
       onClick={() => {
         setOpen(true);
       }}
@@ -99,7 +99,7 @@ function NameForm({ body, name = "", onDone }: { body: Situation; name: string |
           if (event.key === "Escape") onDone();
         }}
       />
-      <button type="submit" className="text-indigo hover:underline" disabled={busy}>
+      <button type="submit" className="link" disabled={busy}>
         save
       </button>
       {answer?.error && (

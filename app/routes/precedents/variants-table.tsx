@@ -94,12 +94,12 @@ function VariantHead({ variant: { text, clauses, plan, forName }, place, shared,
           <b className="font-semibold text-ink">being edited</b>
         ) : (
           <>
-            <button type="button" className="text-indigo hover:underline" onClick={edit}>
+            <button type="button" className="link" onClick={edit}>
               edit
             </button>
             <button
               type="button"
-              className="text-indigo hover:underline"
+              className="link"
               aria-label={`leave out variant ${place}`}
               onClick={() => {
                 go({ vs: rest });

@@ -57,7 +57,7 @@ export function PhaseRibbon(props: Props) {
                   <Explained text={`Phase by ${sampleName}`} />
                 </span>
                 {last > 0 && (
-                  <button type="button" className="ml-2 text-indigo hover:underline" onClick={play}>
+                  <button type="button" className="ml-2 link" onClick={play}>
                     {playing ? "pause" : "play"}
                   </button>
                 )}

@@ -83,10 +83,7 @@ function chartColumn(here: Here): Column<RotationRow> {
       m.ticker === "" ? (
         "–"
       ) : (
-        <Link
-          className="inline-block min-h-6 content-center text-indigo hover:underline"
-          to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}
-        >
+        <Link className="inline-block min-h-6 content-center link" to={hrefOf(here, `/chart/${encodeURIComponent(m.ticker)}`)}>
           {m.ticker}
         </Link>
       ),

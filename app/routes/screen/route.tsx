@@ -186,7 +186,7 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
           <SaveItem key={name} kind="scan" what="scan" name={saved ? name : ""} note={saved?.body.note ?? ""} bodyWith={body} />
           <p className="mt-1 text-[12px]">
             <Link
-              className="inline-block min-h-6 content-center text-indigo hover:underline"
+              className="inline-block min-h-6 content-center link"
               to={hrefOf(here, "/trials", {
                 scan: JSON.stringify({
                   name: name === "" ? "This scan" : name,

@@ -70,7 +70,7 @@ export function MonthTablePart({ table, month }: { table: Answer; month: number 
             <>
               {" "}
               (
-              <Link className="text-indigo hover:underline" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
+              <Link className="link" to={hrefOf(here, `/chart/${encodeURIComponent(ticker)}`)}>
                 chart
               </Link>
               )

@@ -16,7 +16,7 @@ interface Props {
   readonly records: Promise<Records | undefined>;
   readonly kind: AnyKind;
   readonly span: Span;
-  /** Of the cell; where there is little room the cases are said on hover alone. */
+  /** Of the cell; where there is little room the interval and the cases are said on hover alone. */
   readonly width: number;
 }
 
@@ -27,11 +27,7 @@ export function RecordCell({ records, kind, span, width }: Props) {
       <Await resolve={records} errorElement={<span className="text-soft">–</span>}>
         {(told) => {
           const record = told?.rows.find((row) => row.kind === kind)?.spans[span];
-          return record && record.n > 0 ? (
-            <Whisker record={record} isCountShown={width >= 176} />
-          ) : (
-            <span className="text-soft">no case</span>
-          );
+          return record && record.n > 0 ? <Whisker record={record} width={width} /> : <span className="text-soft">no case</span>;
         }}
       </Await>
     </Suspense>
@@ -40,17 +36,20 @@ export function RecordCell({ records, kind, span, width }: Props) {
 
 /** What lies beyond is cut. */
 const REACH = 0.006;
+/** Widths from which the interval is drawn, and the cases are said. */
+const WITH_MARK = 122;
+const WITH_COUNT = 176;
 
-function Whisker({ record, isCountShown }: { readonly record: KindRecord; readonly isCountShown: boolean }) {
+function Whisker({ record, width }: { readonly record: KindRecord; readonly width: number }) {
   const { edge, interval, n } = record;
   const side = sideOfZero(interval);
   return (
     <span className="inline-flex items-center gap-1.5 whitespace-nowrap" title={wordsOf(record)}>
-      <IntervalMark value={edge} interval={interval} reach={REACH} />
+      {width >= WITH_MARK && <IntervalMark value={edge} interval={interval} reach={REACH} />}
       <span className={side > 0 ? "font-semibold text-teal" : side < 0 ? "font-semibold text-rust" : "text-soft"}>
         {signedPercent(edge, 2)}
       </span>
-      {isCountShown && <span className="text-[11px] text-soft">n {n.toLocaleString("en-GB")}</span>}
+      {width >= WITH_COUNT && <span className="text-[11px] text-soft">n {n.toLocaleString("en-GB")}</span>}
     </span>
   );
 }

@@ -1,13 +1,11 @@
 import { useRef, type KeyboardEvent } from "react";
-import { Link, useNavigate } from "react-router";
-import { COMPRESSED_KINDS, type SetupKind } from "@core/setups/setup-kinds";
+import { useNavigate } from "react-router";
 import type { Span } from "@studies/setups/setup-records";
-import { aboutKind, figureWords, ofKind } from "@studies/setups/setup-words";
+import { ofKind } from "@studies/setups/setup-words";
 import type { SetupRow } from "@studies/setups/setup-columns";
 import type { setups } from "@studies/setups/setups";
-import type { KindOfSetups } from "@studies/setups/setups-reading";
-import { capital, list } from "@studies/words/words";
-import { hereNow, hrefOf, useHere, useHrefWith, withHere } from "~/here";
+import { list } from "@studies/words/words";
+import { hereNow, useHere, withHere } from "~/here";
 import { flickHref } from "~/ui/flick";
 import { usePlans } from "~/ui/use-plans";
 import { walkRows } from "~/ui/table/walk-rows";
@@ -15,16 +13,16 @@ import { useKeys } from "~/ui/use-keys";
 import { useRemembered } from "~/ui/remembered";
 import { useWidth } from "~/ui/use-width";
 import type { ResultOf } from "~/wire";
-import { BracketPicture } from "./bracket-picture";
+import { KindHead, MoreRow, shownOf } from "./kind-head";
+import { NothingSetUp } from "./nothing-set-up";
 import { RecordCell, type Records } from "./record-cell";
+import { hrefFor, SetupCells } from "./setup-cells";
 
 interface Props {
   readonly answer: ResultOf<typeof setups>;
   readonly records: Promise<Records | undefined>;
 }
 
-/** Of each kind so many while all kinds are shown. */
-const A_KIND = 6;
 const SPAN_HEADS: readonly (readonly [Span, string])[] = [
   ["last year", "past year"],
   ["this regime", "regimes like this"],
@@ -72,7 +70,7 @@ export function SetupsTable({ answer, records }: Props) {
   if (kinds.length === 0)
     return (
       <div data-main tabIndex={-1}>
-        <Nothing answer={answer} />
+        <NothingSetUp answer={answer} />
       </div>
     );
   const widths = widthsIn(width);
@@ -110,7 +108,7 @@ export function SetupsTable({ answer, records }: Props) {
           </thead>
           {kinds.map((k) => (
             <tbody key={k.kind}>
-              <tr className="bg-track/40">
+              <tr>
                 <th scope="rowgroup" colSpan={3} className="border-b border-rule px-1 py-1 text-left font-normal">
                   <KindHead kind={k} isOne={isOne} />
                 </th>
@@ -141,7 +139,7 @@ export function SetupsTable({ answer, records }: Props) {
           ))}
         </table>
       </div>
-      {shown.length === 0 && <Nothing answer={answer} />}
+      {shown.length === 0 && <NothingSetUp answer={answer} />}
       {plans.answer?.error && (
         <p role="alert" className="text-rust">
           {plans.answer.error} {plans.answer.details?.join(" ")}
@@ -178,111 +176,3 @@ function widthsIn(width: number): { readonly columns: readonly number[]; readonl
 }
 
 const keyOf = (row: SetupRow) => `${row.kind}/${row.ticker}`;
-const shownOf = (k: KindOfSetups, isOne: boolean) => (isOne ? k.rows : k.rows.slice(0, A_KIND));
-
-/** The chart of an instrument with its bracket laid on it, or the groups where a group was traded much. */
-function hrefFor(row: SetupRow, here: ReturnType<typeof useHere>): string {
-  const bracket = COMPRESSED_KINDS.has(row.kind as SetupKind) ? "session" : "farther";
-  return hrefOf(here, `/chart/${encodeURIComponent(row.ticker)}`, row.isGroup ? {} : { bracket });
-}
-
-function KindHead({ kind: { kind, found, rows, cluster }, isOne }: { readonly kind: KindOfSetups; readonly isOne: boolean }) {
-  const hrefWith = useHrefWith();
-  return (
-    <span className="flex items-baseline gap-2" title={aboutKind(kind)}>
-      <Link
-        to={hrefWith({ kind: isOne ? undefined : kind })}
-        preventScrollReset
-        className="font-semibold whitespace-nowrap hover:text-indigo"
-        aria-label={isOne ? `${kind}: show every kind` : `${kind}: show only these`}
-      >
-        {capital(kind)}
-      </Link>
-      <span className="whitespace-nowrap text-soft">{rows.length === found ? found : `${rows.length} of ${found}`}</span>
-      <span className="min-w-0 truncate text-[12px] text-soft">
-        {cluster ? `${cluster.inGroup} in ${cluster.name}. ` : ""}
-        {aboutKind(kind)}
-      </span>
-    </span>
-  );
-}
-
-interface CellsProps {
-  readonly row: SetupRow;
-  /** Whose reward to risk is asked for, and from what on. */
-  readonly side: ResultOf<typeof setups>["side"];
-  readonly least: number;
-  /** Of the bracket. */
-  readonly width: number;
-}
-
-function SetupCells({ row, side, least, width }: CellsProps) {
-  const here = useHere();
-  const cell = "border-b border-rule/70 px-1.5 whitespace-nowrap";
-  const place = row.isGroup ? row.phase : [row.sector, row.phase].filter((text) => text !== "").join(", ");
-  return (
-    <>
-      <th scope="row" className="border-b border-rule/70 px-1 text-left font-normal whitespace-nowrap">
-        <Link to={hrefFor(row, here)} tabIndex={-1} className="block min-h-6 content-center truncate hover:text-indigo">
-          {row.isGroup ? (
-            row.name
-          ) : (
-            <>
-              <b className="font-semibold">{row.ticker}</b> {row.name}
-            </>
-          )}
-          {row.isInFocus && <span className="sr-only"> in focus</span>}
-        </Link>
-      </th>
-      <td className={`${cell} text-soft`}>
-        <span className="block truncate" title={row.industry}>
-          {place}
-        </span>
-      </td>
-      <td className={`${cell} truncate`}>{figureWords(row.kind, row.figure)}</td>
-      <td className={cell} colSpan={3}>
-        {row.long && row.short ? (
-          <BracketPicture {...row} long={row.long} short={row.short} side={side} least={least} width={width} />
-        ) : (
-          <span className="text-soft">
-            {row.isGroup ? "a group has no bracket" : "no bracket: it needs highs and lows of 15 sessions"}
-          </span>
-        )}
-      </td>
-    </>
-  );
-}
-
-function MoreRow({ kind: { kind, rows }, isOne }: { readonly kind: KindOfSetups; readonly isOne: boolean }) {
-  const hrefWith = useHrefWith();
-  if (isOne || rows.length <= A_KIND) return null;
-  return (
-    <tr>
-      <td colSpan={6} className="border-b border-rule/70 px-1">
-        <Link to={hrefWith({ kind })} preventScrollReset className="inline-block min-h-6 content-center text-[12px] text-indigo">
-          {rows.length - A_KIND} more
-        </Link>
-      </td>
-    </tr>
-  );
-}
-
-function Nothing({ answer }: { readonly answer: ResultOf<typeof setups> }) {
-  const hrefWith = useHrefWith();
-  const found = answer.kinds.reduce((n, k) => n + (answer.kind === "" || k.kind === answer.kind ? k.found : 0), 0);
-  return (
-    <p className="mt-2 max-w-xl text-soft">
-      {found > 0 ? (
-        <>
-          {found} {found === 1 ? "was" : "were"} found, none of them with that much reward for its risk.{" "}
-          <Link to={hrefWith({ reward: "0" })} className="text-indigo">
-            Show all of them
-          </Link>
-          .
-        </>
-      ) : (
-        "Nothing is set up here at this close. Another universe, kind or date can be chosen in the sentence above."
-      )}
-    </p>
-  );
-}

@@ -37,14 +37,14 @@ export function HoldingNow({ held, situations }: Props) {
     <section aria-label="What holds at this close">
       <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
         What holds at this close, and what has followed it
-        <Link className="font-normal text-indigo hover:underline" to={hrefOf(here, "/precedents", { beside: "now" })}>
+        <Link className="font-normal link" to={hrefOf(here, "/precedents", { beside: "now" })}>
           all that is true now
         </Link>
       </h2>
       {situations.map((s) => (
         <p key={s.name} className="border-b border-rule py-1.5">
           Your situation{" "}
-          <Link className="font-semibold text-indigo hover:underline" to={s.href}>
+          <Link className="font-semibold link" to={s.href}>
             {s.name}
           </Link>{" "}
           holds{s.instruments > 1 ? ` for ${s.holding} of ${s.instruments}` : ""}.

@@ -33,10 +33,7 @@ export function MonthsNow({ months }: { months: Promise<readonly MonthSaid[]> })
                   {reading.slice(0, 1).map((sentence, k) => (
                     <SentenceText key={k} sentence={sentence} />
                   ))}
-                  <Link
-                    className="font-sans text-[13px] text-indigo hover:underline"
-                    to={hrefOf(here, "/seasons", { month: String(month) })}
-                  >
+                  <Link className="font-sans text-[13px] link" to={hrefOf(here, "/seasons", { month: String(month) })}>
                     {name}
                   </Link>
                 </p>

@@ -18,7 +18,7 @@ export function TodaySection({ label, title = label, to, more, className, childr
     <section aria-label={label} className={className}>
       <h2 className="heading flex justify-between border-b border-ink/60 pb-1">
         <span>{title}</span>
-        <Link className="font-normal text-indigo hover:underline" to={to}>
+        <Link className="font-normal link" to={to}>
           {more}
         </Link>
       </h2>

@@ -162,7 +162,7 @@ export function ClauseLine(props: Props) {
 
 function Deed({ label, onDo }: { label: string; onDo: () => void }) {
   return (
-    <button type="button" className="text-indigo hover:underline" onClick={onDo}>
+    <button type="button" className="link" onClick={onDo}>
       {label}
     </button>
   );

@@ -35,7 +35,7 @@ export function PartMargin({ part, answered, market, asOf, isSelected, onChange,
       {isSelected && (
         <p className="mt-1 flex flex-wrap gap-x-3">
           {isLive(part) && <LiveDeeds {...{ part, answered, market, asOf, onChange }} />}
-          <button type="button" className="min-h-6 text-indigo hover:underline" onClick={onRemove}>
+          <button type="button" className="min-h-6 link" onClick={onRemove}>
             take out
           </button>
         </p>
@@ -117,7 +117,7 @@ function LiveDeeds({ part, answered, market, asOf, onChange }: DeedsProps) {
       {frozen ? (
         <button
           type="button"
-          className="min-h-6 text-indigo hover:underline"
+          className="min-h-6 link"
           onClick={() => {
             onChange(live, "thawed");
           }}
@@ -128,7 +128,7 @@ function LiveDeeds({ part, answered, market, asOf, onChange }: DeedsProps) {
         shown && (
           <button
             type="button"
-            className="min-h-6 text-indigo hover:underline"
+            className="min-h-6 link"
             onClick={() => {
               onChange({ ...part, frozen: shown }, "frozen");
             }}
@@ -138,16 +138,13 @@ function LiveDeeds({ part, answered, market, asOf, onChange }: DeedsProps) {
         )
       )}
       <Link
-        className="min-h-6 content-center text-indigo hover:underline"
+        className="min-h-6 content-center link"
         to={part.type === "answer" ? withHere(part.href, at) : hrefOf(at, `/plans/${part.plan}`)}
       >
         its screen
       </Link>
       {answered?.changes && part.type === "answer" && (
-        <Link
-          className="min-h-6 content-center text-indigo hover:underline"
-          to={withHere(part.href, hereAt(own, answered.changes.since))}
-        >
+        <Link className="min-h-6 content-center link" to={withHere(part.href, hereAt(own, answered.changes.since))}>
           as it stood
         </Link>
       )}

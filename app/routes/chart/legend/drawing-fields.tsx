@@ -50,7 +50,7 @@ export function DrawingFields({ drawing, asOf, onChange, onCopy }: Props) {
       {["line", "channel", "retracement", "measured move"].includes(body.kind) && (
         <button
           type="button"
-          className="py-1 text-indigo hover:underline"
+          className="py-1 link"
           onClick={() => {
             onChange(drawing.name, { ...body, scale: body.scale === "log" ? "linear" : "log" });
           }}

@@ -15,7 +15,7 @@ export function LastDone({ told, onUndo }: Props) {
       ) : (
         <>
           {told}.
-          <button type="button" className="text-indigo hover:underline" onClick={onUndo}>
+          <button type="button" className="link" onClick={onUndo}>
             undo
           </button>
         </>

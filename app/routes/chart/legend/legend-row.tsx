@@ -69,7 +69,7 @@ export function LegendRow(props: Props) {
           {deeds.map(
             ([label, deed]) =>
               deed && (
-                <button key={label} type="button" className="py-1 text-indigo hover:underline" onClick={deed}>
+                <button key={label} type="button" className="py-1 link" onClick={deed}>
                   {label}
                 </button>
               ),

@@ -20,7 +20,7 @@ export function SavedStrategies({ saved, body, onApply }: Props) {
         <span key={name} className="flex items-baseline gap-1.5">
           <button
             type="button"
-            className="font-semibold text-indigo hover:underline"
+            className="font-semibold link"
             onClick={() => {
               onApply(addressOfStrategy(own));
             }}
@@ -51,7 +51,7 @@ export function SavedStrategies({ saved, body, onApply }: Props) {
             save as
             <input name="name" required maxLength={60} autoComplete="off" className="control w-40 py-0.5 text-ink" />
           </label>
-          <button type="submit" className="text-indigo hover:underline" disabled={busy}>
+          <button type="submit" className="link" disabled={busy}>
             save
           </button>
           {answer?.error && (

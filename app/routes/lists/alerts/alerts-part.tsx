@@ -45,12 +45,7 @@ export function AlertsPart({ market, asOf, provisional, settled, alerts, names, 
       <h2 ref={heading} id="alerts" tabIndex={-1} className="heading flex justify-between border-b border-ink/60 pb-1">
         <span>Alerts</span>
         {unseen > 0 && (
-          <button
-            type="button"
-            className="font-normal text-indigo hover:underline"
-            disabled={deeds.busy}
-            onClick={() => void deeds.markSeen(market)}
-          >
+          <button type="button" className="font-normal link" disabled={deeds.busy} onClick={() => void deeds.markSeen(market)}>
             mark {count(unseen, "alert")} as seen
           </button>
         )}

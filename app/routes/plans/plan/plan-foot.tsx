@@ -4,6 +4,7 @@ import type { KeptPlan } from "@server/plans.server";
 import { madeWords } from "@studies/plans/plan-words";
 import { date } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
+import { Explained } from "~/ui/term";
 import type { PlanAnswer } from "./plan-shown";
 import type { usePlanEdits } from "./use-plan-edits";
 
@@ -22,7 +23,8 @@ export function PlanFoot({ kept, plan, edits, isLive }: Props) {
   return (
     <p className="mt-3 flex flex-wrap items-baseline gap-x-4 gap-y-1 text-[12px] text-soft">
       <span>
-        This version was {madeWords(version)}; versions: {kept.plan.versions.map((one) => date(one.made)).join(", ")}.
+        This version was <Explained text={madeWords(version)} />; versions:{" "}
+        {kept.plan.versions.map((one) => date(one.made)).join(", ")}.
       </span>
       {isLive && !version.isClosed && (
         <button
@@ -38,7 +40,7 @@ export function PlanFoot({ kept, plan, edits, isLive }: Props) {
       {version.isClosed && isLive && (
         <button
           type="button"
-          className="min-h-6 text-indigo hover:underline"
+          className="min-h-6 link"
           onClick={() => {
             const { isClosed: _isClosed, ...rest } = version;
             change(rest, "kept on");

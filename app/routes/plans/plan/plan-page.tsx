@@ -163,7 +163,7 @@ export function PlanPage({ kept, latest, plan, reading, chain, accounts, names }
                     <button
                       key={what}
                       type="button"
-                      className="min-h-6 text-indigo hover:underline"
+                      className="min-h-6 link"
                       title={explanationsOf(what)}
                       onClick={() => {
                         add(side, what);

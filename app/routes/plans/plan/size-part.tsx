@@ -3,6 +3,7 @@ import { money } from "@studies/plans/plan-words";
 import { count, percent, price, signed } from "@studies/words/words";
 import { Link } from "react-router";
 import { hrefOf, useHere } from "~/here";
+import { Explained } from "~/ui/term";
 import { WordPopover } from "~/ui/word-popover";
 import type { PlanShown } from "./plan-shown";
 import { SizeForm, type OfferedAccount } from "./size-form";
@@ -46,7 +47,7 @@ export function SizePart({ shown, accounts, onChange }: Props) {
       <h2 className="heading mb-1 border-b border-ink/60 pb-1 font-sans text-[13px]">Size</h2>
       {first ? (
         <p>
-          Risk a unit is {risks.join(", ")}.{" "}
+          Risk a unit is <Explained text={risks.join(", ")} />.{" "}
           {size.by === "units" ? (
             <>It is planned with {budget}</>
           ) : (

@@ -112,11 +112,7 @@ export default function Windows({ loaderData }: Route.ComponentProps) {
               />
               <p className="mt-1 text-[12px] text-soft">
                 Space takes a row into the calendar, <kbd>b</kbd> makes a plan of it.{" "}
-                <a
-                  className="font-semibold text-indigo hover:underline"
-                  href={hrefOf({ ...here, focus: [] }, "/seasons/windows.ics", asked)}
-                  download
-                >
+                <a className="font-semibold link" href={hrefOf({ ...here, focus: [] }, "/seasons/windows.ics", asked)} download>
                   {picked.length === 0 ? "Calendar file of all" : `Calendar file of ${count(picked.length, "window")}`}
                 </a>
               </p>

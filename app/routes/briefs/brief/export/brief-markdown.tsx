@@ -1,12 +1,11 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import type { ShownPart } from "@studies/briefs/brief-schema";
 import { isSafeLink, type RichBlock, type RichInline } from "@studies/briefs/rich-text";
-import { callSentence, confidenceText } from "@studies/calls/call-words";
+import { callFacts, callSentence, confidenceText } from "@studies/calls/call-words";
 import { cellText } from "@studies/table";
 import { coloursOf } from "~/pictures/picture-colours";
 import { Picture } from "~/pictures/picture";
 import { briefDated } from "../../document/brief-dated";
-import { callFacts } from "../../document/call-view";
 import type { WholeBrief } from "./brief-file.server";
 
 interface PictureFile {
