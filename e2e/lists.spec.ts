@@ -97,6 +97,7 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
   await page.getByLabel("Name of this list").fill("Pasted ones");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/open=Pasted\+ones|open=Pasted%20ones/);
+  await expect(members(page, "Pasted ones")).toHaveCount(3);
   await expect(page.getByLabel(`Note on ${b}`)).toHaveValue("waits for volume");
   await page.getByLabel("How both are combined").selectOption("subtract");
   await page.getByLabel("The other list").selectOption("Other");

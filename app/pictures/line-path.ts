@@ -26,3 +26,16 @@ export function bandPath(
 
 /** Tenths of a unit are as fine as a page can show. */
 export const round = (x: number) => Math.round(10 * x) / 10;
+
+type Place = readonly [x: number, y: number];
+
+/** A straight stroke as far as it lies between two heights; undefined where it does nowhere. */
+export function within(from: Place, to: Place, top: number, bottom: number): readonly [Place, Place] | undefined {
+  const [[x1, y1], [x2, y2]] = [from, to];
+  if (Math.max(y1, y2) < top || Math.min(y1, y2) > bottom) return undefined;
+  const at = (y: number): Place => {
+    const held = Math.min(bottom, Math.max(top, y));
+    return y === held ? [y === y1 ? x1 : x2, y] : [x1 + ((x2 - x1) * (held - y1)) / (y2 - y1), held];
+  };
+  return [at(y1), y1 === y2 ? [x2, y2] : at(y2)];
+}

@@ -1,9 +1,9 @@
 import { extent } from "d3-array";
 import { scaleLinear } from "d3-scale";
 import { isoDate } from "@core/columns/epoch-day";
-import type { PanesPicture, PicturePane } from "@studies/pictures/picture-schema";
+import type { PanesPicture, PictureDrawn, PicturePane } from "@studies/pictures/picture-schema";
 import { spreadLabels } from "~/charts/spread-labels";
-import { linePath, round } from "./line-path";
+import { linePath, round, within } from "./line-path";
 import { monthMarks } from "./month-marks";
 import { LegendRow, PictureFrame, PICTURE_WIDTH } from "./picture-frame";
 import { axisFigure, pictureFigure } from "./picture-words";
@@ -118,6 +118,7 @@ function Pane({ pane, height, inner, x, colours, days }: PaneProps) {
           strokeDasharray={line.isDashed ? "4 3" : undefined}
         />
       ))}
+      {pane.drawn && <Drawn drawn={pane.drawn} x={x} y={y} step={step} inner={inner} top={HEAD} bottom={height} of={of} />}
       {levels.map((level, k) => (
         <g key={k}>
           <line x1={2} x2={inner} y1={round(y(level.value))} y2={round(y(level.value))} stroke={of(level.ink)} strokeWidth={1} />
@@ -144,6 +145,74 @@ function Pane({ pane, height, inner, x, colours, days }: PaneProps) {
           })),
         ]}
       />
+    </g>
+  );
+}
+
+interface DrawnProps {
+  readonly drawn: PictureDrawn;
+  readonly x: (row: number) => number;
+  readonly y: (value: number) => number;
+  readonly step: number;
+  readonly inner: number;
+  readonly top: number;
+  readonly bottom: number;
+  readonly of: PictureColours["of"];
+}
+
+/** What was laid on the prices, as far as it lies within the pane. */
+function Drawn({ drawn: { bands, strokes, words }, x, y, step, inner, top, bottom, of }: DrawnProps) {
+  const clip = (at: number) => Math.min(bottom, Math.max(top, at));
+  return (
+    <g>
+      {bands.map((band, k) => {
+        const [from, to] = [clip(y(band.high)), clip(y(band.low))];
+        const left = x(band.from) - step / 2;
+        return (
+          to > from && (
+            <rect
+              key={k}
+              x={round(left)}
+              width={round(Math.max(1, inner - left))}
+              y={round(from)}
+              height={round(to - from)}
+              fill={of(band.ink)}
+              fillOpacity={0.12}
+            />
+          )
+        );
+      })}
+      {strokes.map((stroke, k) => {
+        const ends = within([x(stroke.from[0]), y(stroke.from[1])], [x(stroke.to[0]), y(stroke.to[1])], top, bottom);
+        return (
+          ends && (
+            <path
+              key={k}
+              d={`M${ends.map(([a, b]) => `${round(a)} ${round(b)}`).join("L")}`}
+              stroke={of(stroke.ink)}
+              fill="none"
+              strokeWidth={1.3}
+              strokeDasharray={stroke.isDashed ? "4 3" : undefined}
+            />
+          )
+        );
+      })}
+      {words.map((one, k) => {
+        const [a, b] = [x(one.at[0]), y(one.at[1])];
+        if (b < top + 8 || b > bottom) return null;
+        const isCut = a > inner - 6 * one.text.length;
+        return (
+          <text
+            key={k}
+            x={round(isCut ? Math.min(a, inner - 2) : a)}
+            y={round(b - 4)}
+            textAnchor={isCut ? "end" : "middle"}
+            fill={of(one.ink)}
+          >
+            {one.text}
+          </text>
+        );
+      })}
     </g>
   );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { findEpochDay } from "@core";
-import { bandPath, linePath } from "./line-path";
+import { bandPath, linePath, within } from "./line-path";
 import { monthMarks } from "./month-marks";
 import { axisFigure, pictureFigure } from "./picture-words";
 
@@ -16,6 +16,32 @@ describe("a line of a picture", () => {
     expect(bandPath([1, null, 2], [3, 4, 5], same, same)).toBe("M0,3L2,5L2,2L0,1Z");
     expect(bandPath([1, 2], [null, 4], same, same)).toBe("M1,4L1,2Z");
     expect(bandPath([null], [1], same, same)).toBe("");
+  });
+});
+
+describe("a stroke of a picture", () => {
+  it("ends where it leaves the pane", () => {
+    expect(within([0, 5], [10, 15], 0, 20)).toEqual([
+      [0, 5],
+      [10, 15],
+    ]);
+    expect(within([0, -10], [20, 30], 0, 20)).toEqual([
+      [5, 0],
+      [15, 20],
+    ]);
+    expect(within([0, 30], [20, -10], 0, 20)).toEqual([
+      [5, 20],
+      [15, 0],
+    ]);
+    expect(within([0, -5], [10, -1], 0, 20)).toBeUndefined();
+    expect(within([0, 8], [10, 8], 0, 20)).toEqual([
+      [0, 8],
+      [10, 8],
+    ]);
+    expect(within([0, 0], [10, 40], 0, 20)).toEqual([
+      [0, 0],
+      [5, 20],
+    ]);
   });
 });
 

@@ -109,7 +109,7 @@ async function questionOf(desk: Desk, part: LivePart, market: string): Promise<A
   if (!study) throw new NotFound(`What was asked here (“${part.study}”) is not known to this version.`);
   const home = part.market === "" ? market : part.market;
   const own = paramsOf(study, part.params);
-  return { study, own, params: await withSaved(desk.db, study.name, home, own), market: home };
+  return { study, own, params: await withSaved(desk.db, { ...part, params: own }, home), market: home };
 }
 
 /** Parameters as they are asked: those that an address would give once and the schema wants as a list become one. */

@@ -3,9 +3,11 @@ import { findEpochDay, isoDate } from "@core";
 import { isLive, savedBrief, type AnswerPart } from "@studies/briefs/brief-schema";
 import { briefOfRoutine, duplicatedBrief, routineOfBrief, routineStops } from "@studies/briefs/begin-brief";
 import { READY_ROUTINES } from "@studies/briefs/ready-routines";
+import type { PanesPicture } from "@studies/pictures/picture-schema";
 import { makeWorld } from "@world/make-world";
 import type { Desk } from "../ask/desk.server";
 import { insertCall } from "../calls.server";
+import { putDrawing } from "../drawings.server";
 import { deskOf } from "../testing/desk-of";
 import { answeredPart } from "./answered-part.server";
 
@@ -101,6 +103,33 @@ describe("a part of a brief", () => {
     const own = { id: "callofone", market: "ALDANE", subject: "ALBRO", direction: "up", horizon: 5, reason: "" };
     await insertCall(desk.db, JSON.stringify({ version: 1, ...own, made: weekAgo, written: weekAgo }));
     expect(JSON.stringify((await calls()).shown!.reading)).toContain("fell due");
+  });
+  it("of a chart has what was drawn on it by then, without what is hidden on its screen", async () => {
+    const { close } = world.bars.find((b) => b.ticker === "ALBRO")!;
+    const at = (back: number) => ({ day: days.at(-1 - back)!, price: close.at(-1 - back)! });
+    const made = days.at(-4)!;
+    for (const [id, kind, points] of [
+      ["line0001", "line", [at(60), at(20)]],
+      ["zone0001", "zone", [at(50), { ...at(50), price: at(50).price * 1.02 }]],
+    ] as const)
+      await putDrawing(
+        desk.db,
+        { market: "ALDANE", subject: "ALBRO" },
+        JSON.stringify({ id, name: id, versions: [{ made, kind, scale: "linear", points }] }),
+      );
+    const drawnAt = async (day: number, href = "/chart/ALBRO") => {
+      const chart = part({ study: "chart", params: { ticker: "ALBRO", history: "90" }, href, show: "picture", at: "bars" });
+      const { shown, lacking } = await answeredPart(desk, chart, { market: "ALDANE", asOf: day });
+      expect(lacking).toBeUndefined();
+      const [pane] = (shown!.picture as PanesPicture).panes;
+      return { bands: pane!.drawn?.bands.map((band) => band.name) ?? [], lines: pane!.lines.map((line) => line.name) };
+    };
+    expect((await drawnAt(asOf)).bands).toEqual(["zone0001"]);
+    expect((await drawnAt(asOf)).lines).toContain("line0001");
+    expect(await drawnAt(asOf, "/chart/ALBRO?hide=zone0001")).toMatchObject({ bands: [] });
+    // Before it was made it is not there.
+    expect(await drawnAt(days.at(-5)!)).toMatchObject({ bands: [] });
+    expect((await drawnAt(days.at(-5)!)).lines).not.toContain("line0001");
   });
 });
 

@@ -1,5 +1,7 @@
 import { lineOf, panesPicture, plainNumbers } from "@studies/pictures/picture-parts";
 import type { Picture, PictureInk, PicturePane } from "@studies/pictures/picture-schema";
+import { drawnOnPicture } from "./drawings/drawn-on-picture";
+import type { DrawnDrawing } from "./drawings/drawn-drawing";
 import type { Plotted } from "./plots/drawn";
 
 interface Shown {
@@ -10,6 +12,7 @@ interface Shown {
   readonly low: Float64Array;
   readonly close: Float64Array;
   readonly plots: readonly Plotted[];
+  readonly drawings: readonly DrawnDrawing[];
 }
 
 /** Bars that stand apart on a page; of more only the line of closes is drawn. */
@@ -29,10 +32,18 @@ export function chartPicture(shown: Shown): Picture {
       .map(({ plot, line }, k) =>
         lineOf(line.name === "" ? plot.title : line.name, line.values, INKS[(k + from) % INKS.length]!),
       );
+  // What was made later than the session is not known at it.
+  const drawings = shown.drawings.filter((drawing) => !drawing.isLater);
+  const own = drawings.flatMap(({ title, lines }) => lines.map((values) => lineOf(title, values, "indigo", { width: 1.4 })));
   const isBars = shown.days.length <= MOST_BARS && shown.high.some((x) => !Number.isNaN(x));
   const prices: PicturePane = {
     ...{ share: 2.2, unit: "price" },
-    lines: [...(isBars ? [] : [lineOf(shown.name, shown.close, "ink", { width: 1.2 })]), ...linesOf(onPrices)],
+    lines: [
+      ...(isBars ? [] : [lineOf(shown.name, shown.close, "ink", { width: 1.2 })]),
+      ...linesOf(onPrices).slice(0, 11 - Math.min(6, own.length)),
+      ...own.slice(0, 6),
+    ],
+    ...(drawings.length > 0 && { drawn: drawnOnPicture(drawings, shown.days.length) }),
     ...(isBars && {
       candles: {
         open: plainNumbers(shown.open),

@@ -49,6 +49,7 @@ export function panesPicture(days: Int32Array, panes: readonly PicturePane[]): P
   const offset = (days.length - 1) % step;
   const takes = <T>(all: readonly T[]) => all.filter((_, k) => k % step === offset);
   const place = (row: number) => Math.min(Math.floor(days.length / step), Math.max(0, Math.round((row - offset) / step)));
+  const placed = ([row, value]: readonly [number, number]): readonly [number, number] => [(row - offset) / step, value];
   return {
     kind: "panes",
     days: takes(Array.from(days)),
@@ -64,6 +65,13 @@ export function panesPicture(days: Int32Array, panes: readonly PicturePane[]): P
         },
       }),
       ...(pane.tints && { tints: pane.tints.map((tint) => ({ ...tint, from: place(tint.from), to: place(tint.to) })) }),
+      ...(pane.drawn && {
+        drawn: {
+          bands: pane.drawn.bands.map((band) => ({ ...band, from: place(band.from), to: place(band.to) })),
+          strokes: pane.drawn.strokes.map((stroke) => ({ ...stroke, from: placed(stroke.from), to: placed(stroke.to) })),
+          words: pane.drawn.words.map((one) => ({ ...one, at: placed(one.at) })),
+        },
+      }),
       ...(pane.ribbons && {
         ribbons: pane.ribbons.map((ribbon) => ({
           ...ribbon,

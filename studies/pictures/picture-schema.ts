@@ -29,6 +29,9 @@ export type PictureLine = z.output<typeof line>;
 /** Of rows `from` to `to`, both included. */
 const span = z.strictObject({ from: z.number().int().min(0), to: z.number().int().min(0), ink, name });
 
+/** A row, or a place between two, and a value. */
+const point = z.tuple([z.number(), z.number()]).readonly();
+
 const pane = z.strictObject({
   /** Of the height, relative to the others. */
   share: z.number().min(0.1).max(10),
@@ -42,6 +45,23 @@ const pane = z.strictObject({
     .array(z.strictObject({ value: z.number(), name, ink }))
     .max(40)
     .readonly()
+    .optional(),
+  /** Laid on the prices: areas between two levels, straight strokes from a row and value to another, and words at a point. */
+  drawn: z
+    .strictObject({
+      bands: z
+        .array(z.strictObject({ ...span.shape, low: z.number(), high: z.number() }))
+        .max(60)
+        .readonly(),
+      strokes: z
+        .array(z.strictObject({ from: point, to: point, ink, isDashed: z.literal(true).optional() }))
+        .max(800)
+        .readonly(),
+      words: z
+        .array(z.strictObject({ at: point, text: name, ink }))
+        .max(200)
+        .readonly(),
+    })
     .optional(),
   /** One row each, under each other: runs up or down. */
   ribbons: z
@@ -61,6 +81,7 @@ const pane = z.strictObject({
   max: z.number().optional(),
 });
 export type PicturePane = z.output<typeof pane>;
+export type PictureDrawn = NonNullable<PicturePane["drawn"]>;
 
 const panes = z.strictObject({
   kind: z.literal("panes"),
