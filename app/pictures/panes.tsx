@@ -22,6 +22,8 @@ const RIBBON = 16;
 const GAP = 6;
 const BOTTOM = 18;
 const RIGHT = 60;
+/** Drawings that the legend names. */
+const MOST_DRAWN = 4;
 /** Room for the names of levels. */
 const LEVELS = 120;
 
@@ -139,6 +141,9 @@ function Pane({ pane, height, inner, x, colours, days }: PaneProps) {
         soft={role("soft")}
         entries={[
           ...lines.map((line) => ({ name: line.name, colour: of(line.ink), isDashed: line.isDashed })),
+          ...[...new Set([...(pane.drawn?.lines ?? []), ...(pane.drawn?.bands ?? [])].map((one) => one.name))]
+            .slice(0, MOST_DRAWN)
+            .map((own) => ({ name: own, colour: role("indigo") })),
           ...[...new Map(tints.map((tint) => [tint.name, tint])).values()].map((tint) => ({
             name: tint.name,
             colour: of(tint.ink),
@@ -161,7 +166,7 @@ interface DrawnProps {
 }
 
 /** What was laid on the prices, as far as it lies within the pane. */
-function Drawn({ drawn: { bands, strokes, words }, x, y, step, inner, top, bottom, of }: DrawnProps) {
+function Drawn({ drawn: { lines, bands, strokes, words }, x, y, step, inner, top, bottom, of }: DrawnProps) {
   const clip = (at: number) => Math.min(bottom, Math.max(top, at));
   return (
     <g>
@@ -180,6 +185,22 @@ function Drawn({ drawn: { bands, strokes, words }, x, y, step, inner, top, botto
               fillOpacity={0.12}
             />
           )
+        );
+      })}
+      {lines.map((line, k) => {
+        const isIn = (value: number | null) => value !== null && y(value) >= top && y(value) <= bottom;
+        return (
+          <path
+            key={k}
+            d={linePath(
+              line.values.map((value) => (isIn(value) ? value : null)),
+              x,
+              y,
+            )}
+            fill="none"
+            stroke={of(line.ink)}
+            strokeWidth={line.width ?? 1}
+          />
         );
       })}
       {strokes.map((stroke, k) => {

@@ -122,7 +122,10 @@ describe("a part of a brief", () => {
       const { shown, lacking } = await answeredPart(desk, chart, { market: "ALDANE", asOf: day });
       expect(lacking).toBeUndefined();
       const [pane] = (shown!.picture as PanesPicture).panes;
-      return { bands: pane!.drawn?.bands.map((band) => band.name) ?? [], lines: pane!.lines.map((line) => line.name) };
+      return {
+        bands: pane!.drawn?.bands.map((band) => band.name) ?? [],
+        lines: pane!.drawn?.lines.map((line) => line.name) ?? [],
+      };
     };
     expect((await drawnAt(asOf)).bands).toEqual(["zone0001"]);
     expect((await drawnAt(asOf)).lines).toContain("line0001");

@@ -18,7 +18,13 @@ interface Shown {
 /** Bars that stand apart on a page; of more only the line of closes is drawn. */
 const MOST_BARS = 160;
 const MOST_PANES = 3;
-const INKS: readonly PictureInk[] = ["indigo", "teal", "rust", "amber", "soft"];
+/** Of plots in their order; what is drawn is indigo. */
+const INKS: readonly PictureInk[] = ["soft", "amber", "teal", "rust", "indigo"];
+
+/** A line is called as its plot, where that has several by its own name as well. */
+function nameOf({ title, lines = [] }: Plotted, own: string): string {
+  return lines.length > 1 && own !== "" ? `${title}, ${own}` : title;
+}
 
 /** Bars, or closes where there are many, with the lines on the prices, and up to three panes below. */
 export function chartPicture(shown: Shown): Picture {
@@ -29,20 +35,13 @@ export function chartPicture(shown: Shown): Picture {
     plots
       .flatMap((plot) => (plot.lines ?? []).map((line) => ({ plot, line })))
       .slice(0, 10)
-      .map(({ plot, line }, k) =>
-        lineOf(line.name === "" ? plot.title : line.name, line.values, INKS[(k + from) % INKS.length]!),
-      );
+      .map(({ plot, line }, k) => lineOf(nameOf(plot, line.name), line.values, INKS[(k + from) % INKS.length]!));
   // What was made later than the session is not known at it.
   const drawings = shown.drawings.filter((drawing) => !drawing.isLater);
-  const own = drawings.flatMap(({ title, lines }) => lines.map((values) => lineOf(title, values, "indigo", { width: 1.4 })));
   const isBars = shown.days.length <= MOST_BARS && shown.high.some((x) => !Number.isNaN(x));
   const prices: PicturePane = {
     ...{ share: 2.2, unit: "price" },
-    lines: [
-      ...(isBars ? [] : [lineOf(shown.name, shown.close, "ink", { width: 1.2 })]),
-      ...linesOf(onPrices).slice(0, 11 - Math.min(6, own.length)),
-      ...own.slice(0, 6),
-    ],
+    lines: [...(isBars ? [] : [lineOf(shown.name, shown.close, "ink", { width: 1.2 })]), ...linesOf(onPrices)],
     ...(drawings.length > 0 && { drawn: drawnOnPicture(drawings, shown.days.length) }),
     ...(isBars && {
       candles: {

@@ -67,6 +67,7 @@ export function panesPicture(days: Int32Array, panes: readonly PicturePane[]): P
       ...(pane.tints && { tints: pane.tints.map((tint) => ({ ...tint, from: place(tint.from), to: place(tint.to) })) }),
       ...(pane.drawn && {
         drawn: {
+          lines: pane.drawn.lines.map((own) => ({ ...own, values: takes(own.values) })),
           bands: pane.drawn.bands.map((band) => ({ ...band, from: place(band.from), to: place(band.to) })),
           strokes: pane.drawn.strokes.map((stroke) => ({ ...stroke, from: placed(stroke.from), to: placed(stroke.to) })),
           words: pane.drawn.words.map((one) => ({ ...one, at: placed(one.at) })),

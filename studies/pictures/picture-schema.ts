@@ -46,9 +46,11 @@ const pane = z.strictObject({
     .max(40)
     .readonly()
     .optional(),
-  /** Laid on the prices: areas between two levels, straight strokes from a row and value to another, and words at a point. */
+  /** Laid on the prices, which alone set the axis: lines, areas between two levels, straight strokes from a row and value to another, and words at a point. */
   drawn: z
     .strictObject({
+      /** With a value a row, as far as they lie among the prices. */
+      lines: z.array(line).max(60).readonly(),
       bands: z
         .array(z.strictObject({ ...span.shape, low: z.number(), high: z.number() }))
         .max(60)

@@ -9,6 +9,10 @@ const drawing = (more: Partial<DrawnDrawing>): DrawnDrawing => ({
 });
 
 describe("drawings on a picture", () => {
+  it("are lines with a value a row", () => {
+    const { lines } = drawnOnPicture([drawing({ lines: [Float64Array.of(NaN, 1, 2)] })], 3);
+    expect(lines).toEqual([{ name: "One", values: [null, 1, 2], ink: "indigo", width: 1.4 }]);
+  });
   it("are bands from where a zone begins to the last row", () => {
     const zone = { lo: 10, hi: 12 };
     const { bands } = drawnOnPicture(

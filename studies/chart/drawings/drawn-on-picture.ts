@@ -1,3 +1,4 @@
+import { lineOf } from "@studies/pictures/picture-parts";
 import { price } from "@studies/words/words";
 import type { PictureDrawn } from "@studies/pictures/picture-schema";
 import type { DrawnDrawing } from "./drawn-drawing";
@@ -5,7 +6,7 @@ import type { DrawnDrawing } from "./drawn-drawing";
 type Point = readonly [row: number, value: number];
 
 /**
- * What drawings have beside their lines, for a picture of so many rows: bands of zones, paths, levels to the right of a path, and
+ * Drawings for a picture of so many rows: their lines, bands of zones, paths, levels to the right of a path, and
  * words. What begins before the first row begins at it; what lies beyond the last is left out.
  */
 export function drawnOnPicture(drawings: readonly DrawnDrawing[], rows: number): PictureDrawn {
@@ -13,6 +14,7 @@ export function drawnOnPicture(drawings: readonly DrawnDrawing[], rows: number):
   const bands: PictureDrawn["bands"][number][] = [];
   const strokes: PictureDrawn["strokes"][number][] = [];
   const words: PictureDrawn["words"][number][] = [];
+  const own = drawings.flatMap(({ title, lines }) => lines.map((values) => lineOf(title, values, "indigo", { width: 1.4 })));
   for (const { title, zone, path, levels, texts } of drawings) {
     const begins = Math.max(0, path[0]?.[0] ?? 0);
     if (begins > last) continue;
@@ -33,7 +35,7 @@ export function drawnOnPicture(drawings: readonly DrawnDrawing[], rows: number):
       if (text !== "" && at && at[0] >= 0 && at[0] <= last) words.push({ at, text, ink: "indigo" });
     }
   }
-  return { bands: bands.slice(0, 60), strokes: strokes.slice(0, 800), words: words.slice(0, 200) };
+  return { lines: own.slice(0, 60), bands: bands.slice(0, 60), strokes: strokes.slice(0, 800), words: words.slice(0, 200) };
 }
 
 /** A stroke from the first row on; undefined for one that is over before it. */

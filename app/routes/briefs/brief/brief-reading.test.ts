@@ -24,6 +24,7 @@ describe("the reading of a brief", () => {
     expect(read(parts)).toContain("1 of 3 screens was seen as of");
     expect(read(parts.map((one) => ({ ...one, isSeen: true }) as BriefPart))).toContain("All 3 screens were seen");
     expect(read([])).toContain("Nothing of the screens");
+    expect(read([part("a", "/regime")])).toContain("Its screen was not seen yet as of");
   });
   it("says how many of those that can be compared differ", () => {
     const answers = new Map<string, AnsweredPart>([
@@ -34,6 +35,9 @@ describe("the reading of a brief", () => {
     const parts = ["a", "b", "c"].map((id) => part(id, `/${id}`));
     expect(read(parts, { answers })).toContain("1 of 2 parts differs from");
     expect(read(parts, { answers, before: undefined })).not.toContain("differ");
+    // One that is still being asked might differ.
+    answers.delete("c");
+    expect(read(parts, { answers })).not.toContain("differ");
   });
   it("tells of the calls that fell due since the one before, and of no others", () => {
     const parts = [part("a", "/regime")];
@@ -41,5 +45,6 @@ describe("the reading of a brief", () => {
     expect(read(parts, { calls })).toContain("Of 2 calls that fell due since, 1 was right.");
     expect(read(parts, { calls: [due(20_000, false)] })).toContain("The call that fell due since was wrong.");
     expect(read(parts, { calls: [due(20_001, false)] })).not.toContain("fell due");
+    expect(read(parts, { calls, before: undefined })).not.toContain("fell due");
   });
 });

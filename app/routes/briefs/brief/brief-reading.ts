@@ -33,19 +33,22 @@ export function briefReading({ brief, answers, calls, before }: Told): Sentence[
       ? [{ figure: count(live.length, "part") }, ` as of ${date(brief.asOf)}`]
       : seen === stops.length
         ? [stops.length === 1 ? "Its screen was seen" : `All ${stops.length} screens were seen`, ` as of ${date(brief.asOf)}`]
-        : [
-            { figure: `${capital(none(seen))} of ${count(stops.length, "screen")}` },
-            ` ${seen === 1 ? "was" : "were"} seen as of ${date(brief.asOf)}`,
-          ];
+        : stops.length === 1
+          ? [`Its screen was not seen yet as of ${date(brief.asOf)}`]
+          : [
+              { figure: `${capital(none(seen))} of ${count(stops.length, "screen")}` },
+              ` ${seen === 1 ? "was" : "were"} seen as of ${date(brief.asOf)}`,
+            ];
   const differ: Sentence =
-    before === undefined || compared.length === 0
+    // How many differ is told once all were asked.
+    before === undefined || compared.length === 0 || live.some((part) => !answers.has(part.id))
       ? ["."]
       : [
           "; ",
           { figure: none(changed) },
           ` of ${count(compared.length, "part")} ${changed === 1 ? "differs" : "differ"} from ${date(before)}.`,
         ];
-  return [[...asked, ...differ], ...dueSince(calls, before ?? -Infinity, brief.asOf)];
+  return [[...asked, ...differ], ...(before === undefined ? [] : dueSince(calls, before, brief.asOf))];
 }
 
 /** Calls that fell due after a session, up to another. */
