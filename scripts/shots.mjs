@@ -76,7 +76,7 @@ async function writeBrief(page) {
     reason: "Large ones lead while few rise.",
   });
   const call = /[a-f0-9]{12}/.exec(said)[0];
-  const words = "The index stands above its long average while fewer than half of the members do: what carries it is narrow.";
+  const words = "The index lies below its long average, and two in three members lie below their 50-session ones: nothing carries it yet.";
   const text = {
     type: "text",
     id: "shotoftext",
@@ -87,7 +87,7 @@ async function writeBrief(page) {
   );
   const next = {
     ...brief,
-    title: "A narrow market",
+    title: "Nothing carries it yet",
     parts: [parts[0], text, { type: "call", id: "shotofcall", call }, ...parts.slice(1)],
   };
   await post("/briefs.data", { intent: "update", brief: JSON.stringify(next), revision: "1" });
