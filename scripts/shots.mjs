@@ -76,7 +76,8 @@ async function writeBrief(page) {
     reason: "Large ones lead while few rise.",
   });
   const call = /[a-f0-9]{12}/.exec(said)[0];
-  const words = "The index lies below its long average, and two in three members lie below their 50-session ones: nothing carries it yet.";
+  const words =
+    "The index lies below its long average, and two in three members lie below their 50-session ones: nothing carries it yet.";
   const text = {
     type: "text",
     id: "shotoftext",
