@@ -41,9 +41,11 @@ test("by mouse: pins become a brief, its parts are dragged and frozen, and what 
   await page.getByRole("button", { name: "Close the tray" }).click();
 
   await page.getByRole("button", { name: /^add words/ }).click();
+  await expect(page.getByRole("textbox", { name: "Words", exact: true })).toBeFocused();
   await page.keyboard.type("Fog over the harbour.");
   await page.getByLabel("Title").fill("By hand");
   await page.getByRole("button", { name: /^add a heading/ }).click();
+  await expect(page.getByRole("textbox", { name: "Heading" })).toBeFocused();
   await page.keyboard.type("The market");
   await page.getByLabel("Title").click();
   await expect(outline(page)).toHaveText([/Breadth/, /Timing|Pressure/, /Fog over/, /The market/]);

@@ -3,6 +3,7 @@ import { accessFaults } from "./access-faults";
 import { beginBrief, removeBrief } from "./briefed";
 import { layoutFaults } from "./layout-faults";
 import { ready } from "./main-job";
+import { pinFaults } from "./pin-faults";
 import { asOf, placesOn, type Named } from "./places";
 import { beginPlan, removePlan } from "./planned";
 import { addressOf } from "./servers";
@@ -11,7 +12,7 @@ import { wordFaults } from "./word-faults";
 
 /*
  * Every screen on the demo and on bars alone, at the latest and at an early date: nothing is cut or too small in both themes and
- * at four sizes, everyone can read it, and its words of ours are explained.
+ * at four sizes, everyone can read it, its words of ours are explained, and what it offers to pin has an answer.
  */
 
 const SIZES = [
@@ -59,6 +60,7 @@ async function faultsAt(page: Page, address: string, isWhole: boolean): Promise<
     // The page of all words explains each where it stands.
     if (new URL(address).pathname !== "/help") add("words", await wordFaults(page));
     add("for everyone", await accessFaults(page));
+    add("to pin", await pinFaults(page));
   }
   for (const size of SIZES) {
     await page.setViewportSize(size);

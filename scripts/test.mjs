@@ -77,11 +77,11 @@ const folders = ["app", "core", "server", "studies", "world", "e2e", "bench"];
 await step("route types", 2, bin("react-router"), ["typegen"]);
 // The linter takes one core as long as the other checks of the text take another.
 await Promise.all([
-  check("lint", 6, bin("eslint"), ["--max-warnings", "0", "."]),
+  check("lint", 12, bin("eslint"), ["--max-warnings", "0", "."]),
   (async () => {
-    await check("formatting", 3, bin("prettier"), ["--check", "--log-level", "warn", "."]);
-    await check("types", 4, bin("tsc"), ["--noEmit"]);
-    await check("import rules", 3, bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...folders]);
+    await check("formatting", 6, bin("prettier"), ["--check", "--log-level", "warn", "."]);
+    await check("types", 8, bin("tsc"), ["--noEmit"]);
+    await check("import rules", 6, bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...folders]);
   })(),
 ]);
 const unit = `${results}/unit.json`;
@@ -89,11 +89,11 @@ await suite(
   unit,
   (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numPendingTests }),
   "unit tests",
-  10,
+  25,
   bin("vitest"),
   ["run", "--reporter=dot", "--reporter=json", `--outputFile.json=${unit}`],
 );
-await check("build", 4, bin("react-router"), ["build", "--logLevel", "warn"]);
+await check("build", 8, bin("react-router"), ["build", "--logLevel", "warn"]);
 const browser = `${results}/browser.json`;
 if (findChromium()) {
   await suite(

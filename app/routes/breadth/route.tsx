@@ -18,6 +18,7 @@ import { FollowedTable } from "~/ui/followed-table";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
 import { Reading, SentenceText } from "~/ui/reading";
+import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { HorizonTable } from "./horizon-table";
@@ -164,7 +165,17 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
         </figure>
       </div>
       <MemberPlot rows={rows} horizon={by} />
-      <div className="mt-6">
+      <div
+        className="mt-6"
+        {...pinProps({
+          twin: hrefOf(NOWHERE, "/data/followed", {
+            ...{ average, group: result.group, reading: after.reading },
+            ...{ crowded: String(result.zones.high), washed: String(result.zones.low) },
+          }),
+          show: "reading",
+          name: "what followed such breadth",
+        })}
+      >
         <p className="text-soft">
           What usually followed a reading of <InlineMenu label="Reading" param="of" value={after.reading} choices={OF} /> like
           this one.{" "}
@@ -174,7 +185,14 @@ export default function Breadth({ loaderData }: Route.ComponentProps) {
         </p>
         <FollowedTable rows={after.rows} caption={`What followed readings of the ${after.name} like this one`} />
       </div>
-      <div className="mt-6">
+      <div
+        className="mt-6"
+        {...pinProps({
+          twin: hrefOf(NOWHERE, "/data/breadth-sectors", { average }),
+          show: "table",
+          name: "breadth by sector",
+        })}
+      >
         <SectorMatrix rows={sectorRows} chosen={by} group={result.group} />
       </div>
       <InternalsPart data={inside} twin={hrefOf(NOWHERE, "/data/internals", { group: result.group, history })} />

@@ -233,6 +233,7 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
       </div>
       <Facts chart={result} levels={loaderData.levels} />
       <StrategyPart
+        ticker={result.ticker}
         asked={loaderData.strategy}
         body={strategyFrom(search, market?.market ?? "")}
         names={loaderData.names}

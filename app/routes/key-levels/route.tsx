@@ -4,7 +4,7 @@ import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
 import { clipped } from "@studies/words/words";
 import { askFor, findFor } from "~/ask.server";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, useHere, NOWHERE } from "~/here";
 import { offeredInstruments } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
@@ -12,6 +12,7 @@ import { Lacking } from "~/ui/lacking";
 import { Reading } from "~/ui/reading";
 import { Explained } from "~/ui/term";
 import { useKeys } from "~/ui/use-keys";
+import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf, type Wired } from "~/wire";
 import type { Route } from "./+types/route";
 import { ClauseTable } from "./clause-table";
@@ -81,7 +82,14 @@ export default function KeyLevels({ loaderData }: Route.ComponentProps) {
               </Await>
             </Suspense>
           </figure>
-          <section aria-label="Clauses on price">
+          <section
+            aria-label="Clauses on price"
+            {...pinProps({
+              twin: hrefOf(NOWHERE, "/data/price-changes", { for: levels.ticker }),
+              show: "table",
+              name: `prices that change a clause on ${levels.name}`,
+            })}
+          >
             <Suspense fallback={<p className="text-soft">Trying the prices of the next session…</p>}>
               <Await
                 resolve={loaderData.changes}

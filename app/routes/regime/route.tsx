@@ -9,11 +9,12 @@ import { askFor } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { structureHeight, structureOptions } from "~/charts/structure-chart";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, useHere, NOWHERE } from "~/here";
 import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Lacking } from "~/ui/lacking";
 import { Legend } from "~/ui/legend";
 import { Reading, SentenceText } from "~/ui/reading";
+import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { ExposurePart } from "./exposure-part";
@@ -123,7 +124,10 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
           <Places shape={shape} />
         </div>
       </div>
-      <p className="mt-1 max-w-[960px] font-serif text-[15px]">
+      <p
+        className="mt-1 max-w-[960px] font-serif text-[15px]"
+        {...pinProps({ twin: "/data/structure", show: "reading", name: "the structure of the index" })}
+      >
         {loaderData.more.map((sentence, k) => (
           <SentenceText key={k} sentence={sentence} />
         ))}
@@ -135,7 +139,14 @@ export default function Regime({ loaderData }: Route.ComponentProps) {
       <div className="mt-6">
         <RegimeRibbon runs={regime.ribbon} />
       </div>
-      <div className="mt-5">
+      <div
+        className="mt-5"
+        {...pinProps({
+          twin: hrefOf(NOWHERE, "/data/regime-states", { by: states.by }),
+          show: "table",
+          name: "how regimes have behaved",
+        })}
+      >
         <p className="mb-2 text-soft">
           How states of <InlineMenu label="States" param="by" value={states.by} choices={STATES} /> have behaved.{" "}
           <span className="font-serif text-[15px] text-ink">

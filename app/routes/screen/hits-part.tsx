@@ -8,6 +8,7 @@ import { InlineMenu } from "~/ui/inline-menu";
 import { SentenceText } from "~/ui/reading";
 import { useWidth } from "~/ui/use-width";
 import { YearBars } from "~/ui/year-bars";
+import { pinProps } from "~/ui/pin/pin-props";
 import type { ResultOf } from "~/wire";
 import { HOLDS } from "./scan-params";
 
@@ -18,13 +19,24 @@ const LEFT = 0;
 const RIGHT = 40;
 const FOOT = 18;
 
+interface Props {
+  readonly hits: Hits;
+  readonly reading: ReturnType<typeof hitsOfScan.reading>;
+  /** Address of its figures. */
+  readonly twin: string;
+}
+
 /** How many have passed on each past session, and what they made: a scan is never used without its record. */
-export function HitsPart({ hits, reading }: { readonly hits: Hits; readonly reading: ReturnType<typeof hitsOfScan.reading> }) {
+export function HitsPart({ hits, reading, twin }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box, 820);
   const { record, likeNow, hold } = hits;
   return (
-    <section aria-label="Hits through history" className="mt-5">
+    <section
+      aria-label="Hits through history"
+      className="mt-5"
+      {...pinProps({ twin, show: "reading", name: "what such scans have made" })}
+    >
       <p className="max-w-[1084px] font-serif text-[17px] leading-6">
         {reading.map((sentence, k) => (
           <SentenceText key={k} sentence={sentence} />

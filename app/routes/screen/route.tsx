@@ -11,7 +11,7 @@ import { capital } from "@studies/words/words";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { listsNow } from "~/lists-now.server";
 import { clauseNames } from "~/clause-names.server";
-import { hrefNowWith, hrefOf, paramNow, parseHere, useHere } from "~/here";
+import { hrefNowWith, hrefOf, paramNow, parseHere, useHere, NOWHERE } from "~/here";
 import { useWayBack } from "~/opener";
 import { draftOf, ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
@@ -216,7 +216,12 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
           >
             {(wired) => {
               const told = hitsFrom(wired);
-              return told ? <HitsPart {...told} /> : null;
+              return told ? (
+                <HitsPart
+                  {...told}
+                  twin={hrefOf(NOWHERE, "/data/scan-hits", { when: search.get("when") ?? undefined, for: asked.for })}
+                />
+              ) : null;
             }}
           </Await>
         </Suspense>

@@ -6,7 +6,7 @@ import { setupRecords } from "@studies/setups/setup-records";
 import { ANY_KINDS } from "@studies/setups/setup-words";
 import { setups } from "@studies/setups/setups";
 import { askFor, findFor } from "~/ask.server";
-import { hrefOf, parseHere, useHere } from "~/here";
+import { hrefOf, parseHere, useHere, NOWHERE } from "~/here";
 import { listsNow } from "~/lists-now.server";
 import { offeredGroups } from "~/offered-groups.server";
 import { useWayBack } from "~/opener";
@@ -15,6 +15,7 @@ import { Reading, SentenceText } from "~/ui/reading";
 import { UniverseMenu } from "~/ui/universe-menu";
 import { useKeys } from "~/ui/use-keys";
 import { universeFrom, universesFor } from "~/universes.server";
+import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BracketLegend } from "./bracket-picture";
@@ -130,7 +131,14 @@ export default function Setups({ loaderData }: Route.ComponentProps) {
         />
         .
       </ControlSentence>
-      <div className="mb-2 min-h-6 max-w-[1084px] font-serif text-[17px] leading-6">
+      <div
+        className="mb-2 min-h-6 max-w-[1084px] font-serif text-[17px] leading-6"
+        {...pinProps({
+          twin: hrefOf(NOWHERE, "/data/setup-records", { for: universe }),
+          show: "reading",
+          name: "the records of setups",
+        })}
+      >
         <Suspense fallback={<p className="text-soft">What each kind has been worth here is being worked out…</p>}>
           <Await
             resolve={records}

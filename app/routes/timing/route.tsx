@@ -10,7 +10,7 @@ import { askFor, findFor, openDesk } from "~/ask.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { timingHeight, timingOptions } from "~/charts/timing-chart";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, useHere, NOWHERE } from "~/here";
 import { clauseNames } from "~/clause-names.server";
 import { offeredInstruments } from "~/offered-groups.server";
 import { marketSummaries } from "~/market-summaries.server";
@@ -18,6 +18,7 @@ import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Legend } from "~/ui/legend";
 import { MarketsTable, type MarketTiming } from "~/ui/markets-table";
 import { Reading } from "~/ui/reading";
+import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { LanesTable } from "./lanes-table";
@@ -137,7 +138,13 @@ export default function Timing({ loaderData }: Route.ComponentProps) {
         <ReEntry reEntry={result.reEntry} index={result.index} />
       </div>
       <div className="mt-6">
-        <section>
+        <section
+          {...pinProps({
+            twin: hrefOf(NOWHERE, "/data/signals", { lane: lane.lane }),
+            show: "reading",
+            name: `signals of ${lane.lane}`,
+          })}
+        >
           <h2 className="heading">
             Signals of{" "}
             <InlineMenu label="Lane" param="lane" value={lane.lane} choices={LANES.map((l) => ({ value: l, label: l }))} />

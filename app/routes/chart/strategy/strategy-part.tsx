@@ -3,20 +3,22 @@ import type { Rule } from "@core/conditions/condition";
 import type { Sentence } from "@studies/define-study";
 import { ROW_COLUMNS, TRADE_COLUMNS } from "@studies/strategies/strategy-columns";
 import { isoDate } from "@core/columns/epoch-day";
-import { hrefNowWith, hrefOf, useHere, useHrefWith } from "~/here";
+import { hrefNowWith, hrefOf, NOWHERE, useHere, useHrefWith } from "~/here";
 import { draftOf, ruleOfDraft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import { isEmpty, ruleText } from "~/ui/clause-editor/rule-text";
+import { pinProps } from "~/ui/pin/pin-props";
 import { SentenceText } from "~/ui/reading";
 import { columnsOf } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
 import { SavedStrategies } from "./saved-strategies";
 import { StrategySentence } from "./strategy-sentence";
 import type { StrategyAnswer } from "./strategy.server";
-import type { StrategyBody } from "./strategy-address";
+import { studyParamsOf, type StrategyBody } from "./strategy-address";
 
 interface Props {
+  readonly ticker: string;
   readonly asked: StrategyAnswer;
   readonly body: StrategyBody | undefined;
   readonly names: ClauseNames;
@@ -24,10 +26,16 @@ interface Props {
   readonly lists: readonly { readonly key: string; readonly name: string }[];
 }
 
+/** Address of the figures of a strategy on one instrument. */
+function twinOf(body: StrategyBody, ticker: string): string {
+  const params = Object.entries(studyParamsOf(body, ticker));
+  return hrefOf(NOWHERE, "/data/strategy", Object.fromEntries(params.map(([key, value]) => [key, String(value)])));
+}
+
 const NOTHING: Rule = { all: [] };
 
 /** What a strategy would have done here: its rules as sentences, its report, its trades; and the same over a list. */
-export function StrategyPart({ asked, body, names, lists }: Props) {
+export function StrategyPart({ ticker, asked, body, names, lists }: Props) {
   const here = useHere();
   const navigate = useNavigate();
   const hrefWith = useHrefWith();
@@ -39,7 +47,11 @@ export function StrategyPart({ asked, body, names, lists }: Props) {
   };
   const found = asked.here;
   return (
-    <section aria-label="Strategy" className="mt-8">
+    <section
+      aria-label="Strategy"
+      className="mt-8"
+      {...(body && found ? pinProps({ twin: twinOf(body, ticker), show: "reading", name: `a strategy on ${ticker}` }) : {})}
+    >
       <h2 className="heading border-b border-ink/60 pb-1">What a strategy would have done</h2>
       {found && <Said sentences={found.reading} />}
       <div className="mt-3 grid grid-cols-2 gap-8">
