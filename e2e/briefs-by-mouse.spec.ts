@@ -65,6 +65,7 @@ test("by mouse: pins become a brief, its parts are dragged and frozen, and what 
 
   // The keyboard moves a part faster than one move is saved.
   await parts(page).last().focus();
+  await expect(parts(page).last()).toBeFocused();
   for (let k = 0; k < 3; k++) {
     await page.keyboard.down("Alt");
     await page.keyboard.down("ArrowUp");

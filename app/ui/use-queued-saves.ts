@@ -27,7 +27,7 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
   const known = useRef(revision);
   const timer = useRef<number>(undefined);
   // The answer that there was when the one on its way was sent. `busy` comes a moment late: the router draws it when there is time.
-  const underWay = useRef<{ readonly before: unknown }>(undefined);
+  const underWay = useRef<{ readonly next: T; readonly before: unknown }>(undefined);
   const now = useRef({ deeds, saveAtOnce });
   const { busy, answer } = deeds;
   const send = () => {
@@ -36,7 +36,7 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
     const next = wanted.current;
     if (next === undefined || underWay.current) return;
     wanted.current = undefined;
-    underWay.current = { before: now.current.deeds.answer };
+    underWay.current = { next, before: now.current.deeds.answer };
     void now.current.deeds.update(next, known.current);
   };
   // What was changed while another change was on its way goes after it, by the state that it led to.
@@ -57,14 +57,15 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
       window.clearTimeout(due);
     };
   }, [id, revision, state, revalidate]);
-  // What waits for its pause is not lost with the page.
+  // What waits for its pause is not lost with the page, nor what is on its way: the browser drops that when the page goes.
   useEffect(() => {
     const flush = () => {
-      if (wanted.current !== undefined) {
-        // One that is on its way goes before it.
-        const at = known.current + Number(underWay.current !== undefined);
+      const next = wanted.current ?? underWay.current?.next;
+      if (next !== undefined) {
+        // One that is on its way goes before another; sent again by itself it is refused where it has come.
+        const at = known.current + Number(wanted.current !== undefined && underWay.current !== undefined);
         sessionStorage.setItem(LEFT, JSON.stringify({ id, revision: at + 1, at: Date.now() }));
-        now.current.saveAtOnce(wanted.current, at);
+        now.current.saveAtOnce(next, at);
       }
       wanted.current = undefined;
       window.clearTimeout(timer.current);
