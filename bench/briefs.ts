@@ -30,13 +30,13 @@ export function briefRows(whole: MarketData): void {
   const ask = () => calls.ask(new Market(whole, last), asked);
   if (ask().record.n < MANY / 2) throw new Error("most of the calls should have been scored");
   row(`ledger of ${MANY} calls with base rates, calibration and its slices`, shortest(4, ask));
-  const [one] = made;
   const few = calls.params.parse({ calls: JSON.stringify(made.slice(0, 50)) });
   row(
     "ledger of 50 calls",
     shortest(6, () => calls.ask(new Market(whole, last), few)),
   );
-  const params = calls.params.parse({ draft: JSON.stringify({ ...one, made: whole.panel.sessions[last] }) });
+  const draft = { subject: subjects[0], direction: "up", horizon: 21, confidence: 60, made: whole.panel.sessions[last] };
+  const params = calls.params.parse({ draft: JSON.stringify(draft) });
   row(
     "base rate of a call that is being written",
     shortest(6, () => calls.ask(new Market(whole, last), params)),
