@@ -79,9 +79,9 @@ await step("route types", 2, bin("react-router"), ["typegen"]);
 await Promise.all([
   check("lint", 12, bin("eslint"), ["--max-warnings", "0", "."]),
   (async () => {
-    await check("formatting", 6, bin("prettier"), ["--check", "--log-level", "warn", "."]);
-    await check("types", 8, bin("tsc"), ["--noEmit"]);
-    await check("import rules", 6, bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...folders]);
+    await check("formatting", 4, bin("prettier"), ["--check", "--log-level", "warn", "."]);
+    await check("types", 6, bin("tsc"), ["--noEmit"]);
+    await check("import rules", 4, bin("depcruise"), ["--config", ".dependency-cruiser.cjs", ...folders]);
   })(),
 ]);
 const unit = `${results}/unit.json`;
@@ -89,11 +89,11 @@ await suite(
   unit,
   (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests, skipped: r.numPendingTests }),
   "unit tests",
-  25,
+  20,
   bin("vitest"),
   ["run", "--reporter=dot", "--reporter=json", `--outputFile.json=${unit}`],
 );
-await check("build", 8, bin("react-router"), ["build", "--logLevel", "warn"]);
+await check("build", 5, bin("react-router"), ["build", "--logLevel", "warn"]);
 const browser = `${results}/browser.json`;
 if (findChromium()) {
   await suite(
@@ -103,7 +103,7 @@ if (findChromium()) {
       return { passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, skipped: r.stats.skipped };
     },
     "browser journeys",
-    45,
+    40,
     bin("playwright"),
     ["test"],
     { PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
