@@ -6,20 +6,24 @@ import { setRoutine, useRoutineUnderWay } from "~/ui/routine-under-way";
 import { useBriefs } from "~/ui/use-briefs";
 import { useKeys } from "~/ui/use-keys";
 
+const pathOf = (href: string) => new URL(href, "http://here").pathname;
+
 /** Under the time bar while a routine is worked through: how far one has got, and the way to the next screen. */
 export function RoutineLine() {
   const routine = useRoutineUnderWay();
   const { pathname } = useLocation();
   const navigate = useNavigate();
   const deeds = useBriefs();
-  const isHome = routine !== undefined && new URL(routine.home, "http://here").pathname === pathname;
+  const isHome = routine !== undefined && pathOf(routine.home) === pathname;
   const go = (by: number) => {
     if (!routine) return false;
     const { stops, at, id } = routine;
     // From the brief one comes back to the stop in hand, unless one is on the way there already.
     const isStaying = isHome && !isUnderWay();
     const to = isStaying ? at : at + by;
-    if (!isStaying && by > 0) void deeds.seen(id, stops[at]!.parts);
+    // One that was passed before its screen had come was not seen.
+    const isPassed = isUnderWay() && pathOf(stops[at]!.href) !== pathname;
+    if (!isStaying && by > 0 && !isPassed) void deeds.seen(id, stops[at]!.parts);
     if (to < 0) return true;
     if (to >= stops.length) {
       setRoutine(undefined);
