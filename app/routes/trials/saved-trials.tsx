@@ -8,6 +8,7 @@ import type { Judged, JudgedTrial } from "~/saved-trials.server";
 import { IntervalMark } from "~/ui/interval-mark";
 import { RemovedItem } from "~/ui/removed-item";
 import { SaveItem } from "~/ui/save-item";
+import { PlainTable } from "~/ui/table/plain-table";
 import { useItems } from "~/ui/use-items";
 
 interface Saved {
@@ -58,83 +59,85 @@ export function SavedTrials({ view, market, saved, judged, resolved = {} }: Prop
         <RemovedItem className="mt-2" name={removed.name} onPutBack={() => void save("trial", removed.name, removed.body)} />
       )}
       {saved.length > 0 && (
-        <table className="mt-3 w-full table-fixed border-separate border-spacing-0">
-          <caption className="heading mb-1 border-b border-ink/60 pb-1 text-left">Saved trials, as of this date</caption>
-          <colgroup>
-            <col style={{ width: 200 }} />
-            <col style={{ width: 84 }} />
-            <col />
-            <col style={{ width: 150 }} />
-            <col style={{ width: 150 }} />
-            <col style={{ width: 64 }} />
-          </colgroup>
-          <thead>
-            <tr className="text-[12px] text-soft">
-              <th scope="col" className="text-left font-normal">
-                <span className="sr-only">name</span>
-              </th>
-              <th scope="col" className="text-left font-normal">
-                kind
-              </th>
-              <th scope="col" className="text-left font-normal">
-                note, and what it is a mean of
-              </th>
-              <th
-                scope="col"
-                className="text-right font-normal"
-                title="After cost, against its benchmark: what one would have had"
-              >
-                against index
-              </th>
-              <th
-                scope="col"
-                className="text-right font-normal"
-                title="Before cost, against all members at the same moments, or the set in equal parts"
-              >
-                against all
-              </th>
-              <th scope="col">
-                <span className="sr-only">deletion</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {saved.map((trial) => (
-              <tr key={trial.name} className="h-[29px]">
-                <th scope="row" className="truncate border-b border-rule text-left font-normal">
-                  <Link
-                    to={hrefOf(here, pathOfTrial(trial.body.view), { ...trial.body.params, name: trial.name })}
-                    className="font-semibold hover:text-indigo"
-                    aria-current={trial.name === name ? "true" : undefined}
-                  >
-                    {trial.name}
-                  </Link>
-                </th>
-                <td className="border-b border-rule text-soft">{VIEWS[trial.body.view]}</td>
-                <td className="truncate border-b border-rule text-soft" title={trial.body.note}>
+        <PlainTable
+          className="mt-3 table-fixed"
+          caption={<span className="heading">Saved trials, as of this date</span>}
+          isCaptionShown
+          rows={saved}
+          rowKey={(trial) => trial.name}
+          rowClassName="h-[29px]"
+          isCurrent={(trial) => trial.name === name}
+          columns={[
+            {
+              key: "name",
+              label: "",
+              spoken: "name",
+              headClassName: "w-[200px]",
+              cellClassName: "truncate",
+              cell: (trial) => (
+                <Link
+                  to={hrefOf(here, pathOfTrial(trial.body.view), { ...trial.body.params, name: trial.name })}
+                  className="font-semibold hover:text-indigo"
+                >
+                  {trial.name}
+                </Link>
+              ),
+            },
+            {
+              key: "kind",
+              label: "kind",
+              text: true,
+              headClassName: "w-[96px]",
+              cellClassName: "text-soft",
+              cell: (trial) => VIEWS[trial.body.view],
+            },
+            {
+              key: "note",
+              label: "note, and what it is a mean of",
+              text: true,
+              cellClassName: "truncate text-soft",
+              title: (trial) => trial.body.note,
+              cell: (trial) => (
+                <>
                   {trial.body.note !== "" && <span className="mr-2 font-serif text-[15px] text-ink">{trial.body.note}</span>}
                   <Told judged={judged} name={trial.name} show={(t) => t.of} />
-                </td>
-                <td className="border-b border-rule text-right whitespace-nowrap">
-                  <Told judged={judged} name={trial.name} show={(t) => <Figure {...t.excess} />} />
-                </td>
-                <td className="border-b border-rule text-right whitespace-nowrap">
-                  <Told judged={judged} name={trial.name} show={(t) => <Figure {...t.beyond} />} />
-                </td>
-                <td className="border-b border-rule text-right">
-                  <button
-                    type="button"
-                    className="min-h-6 text-[12px] text-soft hover:text-rust"
-                    aria-label={`Delete ${trial.name}`}
-                    onClick={() => void remove("trial", trial.name)}
-                  >
-                    delete
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            {
+              key: "excess",
+              label: "against index",
+              about: "After cost, against its benchmark: what one would have had",
+              headClassName: "w-[150px]",
+              cellClassName: "whitespace-nowrap",
+              cell: (trial) => <Told judged={judged} name={trial.name} show={(t) => <Figure {...t.excess} />} />,
+            },
+            {
+              key: "beyond",
+              label: "against all",
+              about: "Before cost, against all members at the same moments, or the set in equal parts",
+              headClassName: "w-[150px]",
+              cellClassName: "whitespace-nowrap",
+              cell: (trial) => <Told judged={judged} name={trial.name} show={(t) => <Figure {...t.beyond} />} />,
+            },
+            {
+              key: "deletion",
+              label: "",
+              spoken: "deletion",
+              headClassName: "w-[64px]",
+              cell: (trial) => (
+                <button
+                  type="button"
+                  className="min-h-6 text-[12px] text-soft hover:text-rust"
+                  aria-label={`Delete ${trial.name}`}
+                  onClick={() => void remove("trial", trial.name)}
+                >
+                  delete
+                </button>
+              ),
+            },
+          ]}
+        />
       )}
     </section>
   );

@@ -13,6 +13,7 @@ import { useWayBack } from "~/opener";
 import { SentenceText } from "~/ui/reading";
 import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire } from "~/wire";
+import { PlainTable } from "~/ui/table/plain-table";
 import { Payoff } from "../plan/payoff";
 import { PlanMissing } from "../plan/plan-missing";
 import { PlanPicture } from "../plan/plan-picture";
@@ -79,31 +80,39 @@ export default function PlanPage({ loaderData }: Route.ComponentProps) {
         </div>
         <div className="mt-2 grid grid-cols-2 gap-6">
           {plan.sides.map((side) => (
-            <table key={side.side} className="w-full self-start border-separate border-spacing-0">
-              <caption className="border-b border-ink/60 pb-0.5 text-left font-semibold">
-                {capital(side.side)}, {STATUS_WORDS[side.outcome.status]}: {count(side.units, "unit")},{" "}
-                {money(side.riskMoney, plan.currency)} at risk
-              </caption>
-              <tbody>
-                {side.rungs.map((rung) => (
-                  <tr key={rung.key}>
-                    <th scope="row" className="border-b border-rule py-0.5 text-left font-normal">
-                      {rungName(rung, side.side)}
-                      {rung.done === undefined ? "" : ` (done ${date(rung.done)})`}
-                    </th>
-                    <td className="border-b border-rule text-right font-semibold">{price(rung.price, plan.close)}</td>
-                    <td className="border-b border-rule text-right">{rung.role === "entry" ? "" : inRisks(rung.r)}</td>
-                    <td className="border-b border-rule text-right">
-                      {rung.role === "entry"
-                        ? money(side.exposure, plan.currency)
-                        : rung.role === "add-on"
-                          ? count(rung.units, "unit")
-                          : signedMoney(rung.money, plan.currency)}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <PlainTable
+              key={side.side}
+              caption={
+                <b className="font-semibold">
+                  {capital(side.side)}, {STATUS_WORDS[side.outcome.status]}: {count(side.units, "unit")},{" "}
+                  {money(side.riskMoney, plan.currency)} at risk
+                </b>
+              }
+              isCaptionShown
+              hasNoHead
+              rows={side.rungs}
+              rowKey={(rung) => rung.key}
+              columns={[
+                {
+                  key: "rung",
+                  label: "rung",
+                  className: "py-0.5",
+                  cell: (rung) => `${rungName(rung, side.side)}${rung.done === undefined ? "" : ` (done ${date(rung.done)})`}`,
+                },
+                { key: "price", label: "price", cellClassName: "font-semibold", cell: (rung) => price(rung.price, plan.close) },
+                { key: "risks", label: "risks", cell: (rung) => (rung.role === "entry" ? "" : inRisks(rung.r)) },
+                {
+                  key: "money",
+                  label: "money",
+                  cell: (rung) =>
+                    rung.role === "entry"
+                      ? money(side.exposure, plan.currency)
+                      : rung.role === "add-on"
+                        ? count(rung.units, "unit")
+                        : signedMoney(rung.money, plan.currency),
+                },
+              ]}
+            />
           ))}
         </div>
         <div className="mt-3 grid grid-cols-2 gap-6">
