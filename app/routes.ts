@@ -16,6 +16,7 @@ export default [
     route("plans/:id/page", "routes/plans/page/route.tsx"),
     route("briefs/calls", "routes/briefs/calls/route.tsx"),
     route("briefs/:id", "routes/briefs/brief/route.tsx"),
+    route("files/incoming/:id", "routes/files/incoming/route.tsx"),
     route("flick", "routes/flick/route.tsx"),
     route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),

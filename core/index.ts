@@ -156,3 +156,7 @@ export * from "./options/option-position";
 export * from "./briefs/usual-move";
 export * from "./calls/call-score";
 export * from "./calls/call-ledger";
+export * from "./quality/likely-splits";
+export * from "./quality/suspicious-prices";
+export * from "./quality/longest-gap";
+export * from "./quality/bar-changes";

@@ -9,6 +9,7 @@ import { routineBody } from "@studies/briefs/brief-schema";
 import { accountBody } from "@studies/plans/plan-schema";
 import { TRIAL_VIEWS } from "@studies/trials/trial-views";
 import { clipped } from "@studies/words/words";
+import { mappingShape } from "./ingest/mapping";
 import { write } from "./db.server";
 import { Invalid, NotFound } from "./errors";
 import { parsedJson } from "./parsed-json.server";
@@ -91,6 +92,8 @@ const KINDS = {
   account: { version: 1, body: accountBody, upgrades: [] },
   /** The order of one's work, from which briefs are begun. */
   routine: { version: 1, body: routineBody, upgrades: [] },
+  /** What files of one form are taken for when they come again. */
+  "file-form": first({ signature: z.string().min(1).max(100_000), ...mappingShape }),
   "exposure-set": first({ set: z.array(z.string().min(1).max(20)).max(60) }),
 } as const;
 

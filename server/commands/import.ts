@@ -27,7 +27,7 @@ const newMarket = values.market
   ? { market: values.market, name: values["market-name"] ?? values.market, currency: values.currency ?? "" }
   : undefined;
 const db = await openDatabase(databasePath(), { busyMs: 10_000 });
-const report = await importFiles(db, { files, newMarket }, progressLine("Importing"));
+const report = await importFiles(db, { files, newMarket }, { progress: progressLine("Importing") });
 await db.destroy();
 for (const note of report.notes) console.log(`note: ${note}`);
 for (const { file, line, reason } of report.problems) console.error(`${file}${line > 0 ? `, line ${line}` : ""}: ${reason}`);

@@ -28,7 +28,7 @@ export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bar
   await insertRows(
     trx,
     "bar_blocks",
-    toBlocks(overlaid(old, bars)).map((b) => ({ instrument_id: instrumentId, ...b })),
+    toBlocks(overlaidBars(old, bars)).map((b) => ({ instrument_id: instrumentId, ...b })),
   );
 }
 
@@ -41,19 +41,34 @@ export async function foldDelivered(trx: Knex.Transaction): Promise<void> {
 }
 
 /** Two sets of bars as one, in the order of the days; where both have a day, the newer one counts. */
-function overlaid(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
+export function overlaidBars(old: InstrumentBars, newer: InstrumentBars): InstrumentBars {
   if (old.days.length === 0) return newer;
   if (newer.days.length === 0) return old;
   if (newer.days[0]! > old.days[old.days.length - 1]!) return joined(old, newer);
-  const replaced = new Set(newer.days);
-  const rows = [
-    ...Array.from(old.days.keys(), (k) => ({ from: old, k, day: old.days[k]! })).filter((row) => !replaced.has(row.day)),
-    ...Array.from(newer.days.keys(), (k) => ({ from: newer, k, day: newer.days[k]! })),
-  ].sort((a, b) => a.day - b.day);
-  const column = (name: (typeof BAR_COLUMNS)[number]) => Float64Array.from(rows, (row) => row.from[name][row.k]!);
+  // Both are in the order of their days: one walk over the two.
+  const from: InstrumentBars[] = [];
+  const rows: number[] = [];
+  const take = (bars: InstrumentBars, k: number) => {
+    from.push(bars);
+    rows.push(k);
+  };
+  let i = 0;
+  for (let k = 0; k < newer.days.length; k++) {
+    while (i < old.days.length && old.days[i]! < newer.days[k]!) take(old, i++);
+    if (old.days[i] === newer.days[k]) i++;
+    take(newer, k);
+  }
+  while (i < old.days.length) take(old, i++);
+  const days = new Int32Array(rows.length);
+  for (let r = 0; r < rows.length; r++) days[r] = from[r]!.days[rows[r]!]!;
+  const column = (name: (typeof BAR_COLUMNS)[number]) => {
+    const values = new Float64Array(rows.length);
+    for (let r = 0; r < rows.length; r++) values[r] = from[r]![name][rows[r]!]!;
+    return values;
+  };
   return {
     ticker: newer.ticker,
-    days: Int32Array.from(rows, (row) => row.day),
+    days,
     open: column("open"),
     high: column("high"),
     low: column("low"),
@@ -95,7 +110,7 @@ export async function getBars(
 }
 
 function withDelivered(bars: InstrumentBars, newer: InstrumentBars | undefined): InstrumentBars {
-  return newer ? overlaid(bars, { ...newer, ticker: bars.ticker }) : bars;
+  return newer ? overlaidBars(bars, { ...newer, ticker: bars.ticker }) : bars;
 }
 
 /** Bars of many instruments, handed over one instrument at a time; as few statements as memory allows. */
@@ -124,6 +139,17 @@ export async function readBars(
       take(withDelivered(fromBlocks(i.ticker, byId.get(i.id) ?? []), delivered.get(i.id)), start + k);
     });
   }
+}
+
+/** The epoch day of each instrument's first bar, by ticker; those without bars are left out. */
+export async function listFirstBars(db: Knex): Promise<Map<string, number>> {
+  const rows: { ticker: string; head: Buffer; year: number }[] = await db("bar_blocks as b")
+    .join("instruments as i", "i.id", "b.instrument_id")
+    .where("b.bars", ">", 0)
+    .groupBy("i.id")
+    // SQLite gives the other columns of the row that has the least year.
+    .select("i.ticker", db.raw("min(b.year) as year"), db.raw("substr(b.block, 1, 4) as head"));
+  return new Map(rows.map(({ ticker, head }) => [ticker, head.readInt32LE(0)]));
 }
 
 /** The days of every stored bar, a block at a time, without reading prices. */

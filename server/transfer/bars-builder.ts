@@ -62,15 +62,16 @@ class Growing {
     const order = Array.from({ length }, (_, k) => k);
     const ascending = order.every((k) => k === 0 || days[k - 1]! < days[k]!);
     if (!ascending) order.sort((a, b) => days[a]! - days[b]! || lines[a]! - lines[b]!);
-    for (let k = 1; k < length && !ascending; k++) {
+    const once = ascending ? order : order.filter((k, place) => place === 0 || days[order[place - 1]!] !== days[k]);
+    for (let k = 1; k < length && once.length < length; k++) {
       const [a, b] = [order[k - 1]!, order[k]!];
       if (days[a] === days[b])
         problems.add(file, lines[b]!, `${this.ticker} has ${isoDate(days[b]!)} twice: it is on line ${lines[a]} as well`);
     }
-    const column = (c: number) => Float64Array.from(order, (k) => values[k * COLUMNS + c]!);
+    const column = (c: number) => Float64Array.from(once, (k) => values[k * COLUMNS + c]!);
     return {
       ticker: this.ticker,
-      days: Int32Array.from(order, (k) => days[k]!),
+      days: Int32Array.from(once, (k) => days[k]!),
       open: column(0),
       high: column(1),
       low: column(2),

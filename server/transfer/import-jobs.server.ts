@@ -1,15 +1,11 @@
-import { MessageChannel } from "node:worker_threads";
-import { Piscina } from "piscina";
 import { databasePath } from "../db.server";
 import { inWords } from "../database-errors";
 import { Conflict, Unavailable } from "../errors";
+import { IngestPool, type IngestWork } from "../ingest/ingest-pool";
 import type { Job, JobState } from "../jobs/job";
 import { findJob, startJob } from "../jobs/jobs.server";
 import { forLog, log } from "../log.server";
-import workerUrl from "../workers/import.worker.ts?node-worker";
-import type { ImportJob } from "../workers/import.worker";
-import type { ImportReport, ImportRequest } from "./import.server";
-import { removeUploadFolder } from "./upload-folders.server";
+import type { ImportReport } from "./import.server";
 
 /** An import under way, or one that is over, with its report where it came to one. */
 export interface ImportState extends JobState {
@@ -22,49 +18,58 @@ const MOST_MINUTES = 15;
 const globals = globalThis as unknown as { yubrinImport?: Job<ImportReport> };
 
 /**
- * Starts an import in a thread of its own; one at a time.
- * @param request the files to import
- * @param folder the folder they were uploaded to, removed at the end
- * @returns the id of its job
+ * Starts an import in threads of its own; one at a time.
+ * @param work what is imported
+ * @param after is called with its report, or without one where it came to none
+ * @returns its job
  * @throws Conflict while another import is running
  */
-export function startImport(request: ImportRequest, folder: string): string {
+export function startImport(
+  work: Omit<IngestWork, "database">,
+  after: (report?: ImportReport) => Promise<void>,
+): Job<ImportReport> {
   if (isImportRunning()) throw new Conflict("Another import is still running.");
   const job = startJob<ImportReport>({
-    run: (tell, signal) => importInThread(request, folder, tell, signal),
-    say(error) {
-      log.error(forLog(error), "an import failed");
-      const said = inWords(error, databasePath());
-      return said instanceof Error && said.name === "Unavailable" ? said.message : "The log says where.";
+    run: async (tell, signal) => {
+      let report: ImportReport | undefined;
+      try {
+        report = await importInThreads(work, tell, signal);
+        return report;
+      } finally {
+        await after(report);
+      }
     },
+    say: sayIngestFailure("an import failed"),
   });
   globals.yubrinImport = job;
-  return job.id;
+  return job;
 }
 
-async function importInThread(
-  request: ImportRequest,
-  folder: string,
+/** A failure of work on files, in words for a person; the log has the rest. */
+export function sayIngestFailure(what: string): (error: unknown) => string {
+  return (error) => {
+    log.error(forLog(error), what);
+    const said = inWords(error, databasePath());
+    return said instanceof Error && said.name === "Unavailable" ? said.message : "The log says where.";
+  };
+}
+
+async function importInThreads(
+  work: Omit<IngestWork, "database">,
   tell: (share: number) => void,
   stopped: AbortSignal,
 ): Promise<ImportReport> {
-  const pool = new Piscina<ImportJob, ImportReport>({ filename: workerUrl, maxThreads: 1 });
-  const { port1, port2 } = new MessageChannel();
-  port1.on("message", tell);
+  const pool = new IngestPool();
   const late = AbortSignal.timeout(MOST_MINUTES * 60_000);
   try {
-    return await pool.run(
-      { database: databasePath(), request, port: port2 },
-      { transferList: [port2], signal: AbortSignal.any([stopped, late]) },
-    );
+    const signal = AbortSignal.any([stopped, late]);
+    return await pool.run("import", { ...work, database: databasePath() }, { tell, signal });
   } catch (error) {
     if (late.aborted)
       throw new Unavailable(`It took more than ${MOST_MINUTES} minutes; npm run import takes as long as it needs.`);
     throw error;
   } finally {
-    port1.close();
-    await pool.destroy();
-    removeUploadFolder(folder);
+    await pool.close();
   }
 }
 

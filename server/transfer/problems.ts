@@ -20,4 +20,10 @@ export class Problems {
     this.total++;
     if (this.list.length < KEPT) this.list.push({ file: clipped(file), line, reason: clipped(reason, MOST_LETTERS) });
   }
+
+  /** Those of another collection, of which only the first may be listed. */
+  addAll(problems: readonly Problem[], total: number): void {
+    for (const { file, line, reason } of problems) this.add(file, line, reason);
+    this.total += total - problems.length;
+  }
 }

@@ -1,6 +1,5 @@
-import fs from "node:fs";
-import Papa from "papaparse";
 import { clipped } from "@studies/words/words";
+import { rowsOfText, Unreadable } from "../ingest/text-rows";
 import type { TableFormat } from "./formats";
 import type { Problems } from "./problems";
 
@@ -39,20 +38,17 @@ export async function readTable(
   };
   let at: (number | undefined)[] | undefined;
   let width = 0;
-  let line = 1;
   let rows = 0;
   const cells: unknown[] = new Array(names.length).fill(null);
   try {
-    const cut = () => {
-      notes.push(`${file.name}: line ${line}, the last, has no end of line as the others have: perhaps the file was cut short`);
-    };
-    for await (const { block, ended } of wholeRows(decoded(file.path, progress))) {
-      if (!ended && at) cut();
-      // The parser gives nothing for an empty line that stands alone.
-      const parsed = block === "" ? [[""]] : Papa.parse<string[]>(block, { delimiter: "," }).data;
-      for (const row of parsed) {
-        const here = line;
-        line += 1 + linesWithin(row);
+    for await (const { rows: block, lines, ended } of rowsOfText(file.path, { delimiter: ",", progress })) {
+      if (!ended && at)
+        notes.push(
+          `${file.name}: line ${lines[0]}, the last, has no end of line as the others have: perhaps the file was cut short`,
+        );
+      for (let r = 0; r < block.length; r++) {
+        const row = block[r]!;
+        const here = lines[r]!;
         if (!at) {
           at = readHeader(row, format, file.name, problems, notes);
           if (!at) return;
@@ -90,14 +86,14 @@ export async function readTable(
     }
     if (!at) refuse(0, "is empty: its first line should name the columns");
   } catch (error) {
-    if (!(error instanceof NotText)) throw error;
+    if (!(error instanceof Unreadable)) throw error;
     refuse(0, error.message);
   }
 }
 
 /** Positions of the format's columns in the header; undefined when one that is needed is missing. */
 function readHeader(
-  row: string[],
+  row: readonly string[],
   format: TableFormat,
   name: string,
   problems: Problems,
@@ -119,70 +115,4 @@ function readHeader(
     return undefined;
   }
   return names.map((column) => (found.includes(column) ? found.indexOf(column) : undefined));
-}
-
-/** Line ends inside quoted cells. */
-function linesWithin(row: readonly string[]): number {
-  let lines = 0;
-  for (const cell of row) if (cell.includes("\n")) lines += cell.split("\n").length - 1;
-  return lines;
-}
-
-const LONGEST_ROW = 1_000_000;
-
-/** Whole rows of a file, without the end of the last; the file's own last row may have none. */
-interface RowsBlock {
-  readonly block: string;
-  readonly ended: boolean;
-}
-
-/** Cuts a stream of text into blocks of whole rows; a line end between quotes ends no row. */
-async function* wholeRows(texts: AsyncIterable<string>): AsyncGenerator<RowsBlock> {
-  let rest = "";
-  for await (const text of texts) {
-    const block = rest + text;
-    const end = lastRowEnd(block);
-    rest = block.slice(end + 1);
-    if (rest.length > LONGEST_ROW)
-      throw new NotText("has a row of more than a million characters: perhaps a quote is not closed");
-    if (end >= 0) yield { block: block.slice(0, block[end - 1] === "\r" ? end - 1 : end), ended: true };
-  }
-  if (rest !== "") yield { block: rest, ended: false };
-}
-
-const QUOTE = 34;
-const LINE_END = 10;
-
-/** Place of the last line end that stands between rows, -1 for none: before it the quotes are even. */
-function lastRowEnd(text: string): number {
-  if (!text.includes('"')) return text.lastIndexOf("\n");
-  let end = -1;
-  let even = true;
-  for (let k = 0; k < text.length; k++) {
-    const code = text.charCodeAt(k);
-    if (code === QUOTE) even = !even;
-    else if (code === LINE_END && even) end = k;
-  }
-  return end;
-}
-
-class NotText extends Error {}
-
-async function* decoded(path: string, progress?: (bytes: number) => void): AsyncGenerator<string> {
-  const decoder = new TextDecoder("utf-8", { fatal: true });
-  let bytes = 0;
-  for await (const chunk of fs.createReadStream(path, { highWaterMark: 1 << 20 })) {
-    const part = chunk as Buffer;
-    if (part.includes(0))
-      throw new NotText("is not a CSV file: it holds bytes that no text has (perhaps a spreadsheet or an archive)");
-    bytes += part.length;
-    progress?.(bytes);
-    let text: string;
-    try {
-      text = decoder.decode(part, { stream: true });
-    } catch {
-      throw new NotText("is not UTF-8 text: save it as CSV in UTF-8");
-    }
-    if (text !== "") yield text;
-  }
 }

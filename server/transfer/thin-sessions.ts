@@ -1,3 +1,4 @@
+import { firstFrom } from "@core";
 import type { InstrumentBars, InstrumentRow } from "@core/columns/dataset";
 
 /** Notes sessions of a market on which fewer than half of its stocks that were trading have a bar (method 0, Z24). */
@@ -15,18 +16,6 @@ function countThin(own: readonly InstrumentBars[]): number {
   const begins = own.map((b) => b.days[0]!).sort((a, b) => a - b);
   const ends = own.map((b) => b.days[b.days.length - 1]!).sort((a, b) => a - b);
   let thin = 0;
-  for (const [day, n] of present) if (n < (countUpTo(begins, day) - countUpTo(ends, day - 1)) / 2) thin++;
+  for (const [day, n] of present) if (n < (firstFrom(begins, day + 1) - firstFrom(ends, day)) / 2) thin++;
   return thin;
-}
-
-/** How many of the sorted days are on or before one. */
-function countUpTo(sorted: readonly number[], day: number): number {
-  let low = 0;
-  let high = sorted.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (sorted[middle]! <= day) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

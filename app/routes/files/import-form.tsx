@@ -1,67 +1,71 @@
 import { useState } from "react";
 import { Form, useNavigation } from "react-router";
-import { MOST_UPLOAD_BYTES, MOST_UPLOAD_FILES } from "./limits";
+import { count } from "@studies/words/words";
+import { MOST_UPLOAD_BYTES, MOST_UPLOAD_FILES, MOST_UPLOAD_TOTAL } from "./limits";
 
 interface Props {
   readonly running: boolean;
   readonly formats: readonly { readonly file: string; readonly columns: readonly string[] }[];
 }
 
-/** Files to import, and the market that unknown tickers join. */
+const megabytes = (bytes: number) => `${Math.round(bytes / 1_000_000)} MB`;
+
+/** Files to look at before they are imported, or a folder of them. */
 export function ImportForm({ running, formats }: Props) {
   const [chosen, setChosen] = useState<readonly File[]>([]);
+  const [isFolder, setIsFolder] = useState(false);
   const sending = useNavigation().formMethod === "POST";
-  const tooMuch = [
-    ...chosen
-      .filter((f) => f.size > MOST_UPLOAD_BYTES)
-      .map(
-        (f) =>
-          `${f.name} has ${Math.round(f.size / 1_000_000)} MB; the most that is taken here is ${MOST_UPLOAD_BYTES / 1_000_000} MB. Larger files go through npm run import.`,
-      ),
-    ...(chosen.length > MOST_UPLOAD_FILES ? [`${chosen.length} files are chosen; at most ${MOST_UPLOAD_FILES} are taken.`] : []),
-  ];
+  const faults = faultsOf(chosen);
   return (
     <section>
-      <h2 className="heading border-b border-ink/60 pb-1">Import</h2>
+      <h2 className="heading border-b border-ink/60 pb-1">Bring data</h2>
       <Form method="post" encType="multipart/form-data" className="mt-3 space-y-3">
         <label className="block">
-          <span className="block text-soft">CSV files of the open formats; a bars file alone is enough</span>
+          <span className="block text-soft">
+            {isFolder ? "A folder of files" : "Files"}: prices in any usual form, tables of names, or the open formats
+          </span>
           <input
+            key={isFolder ? "folder" : "files"}
             type="file"
             name="files"
-            accept=".csv,text/csv"
             multiple
             required
-            className="control mt-1 w-full"
+            className="control mt-1 w-full py-6"
             onChange={(event) => {
               setChosen([...(event.target.files ?? [])]);
             }}
+            {...(isFolder ? { webkitdirectory: "" } : {})}
           />
         </label>
-        <fieldset className="grid grid-cols-3 gap-3">
-          <legend className="text-soft">
-            Market for tickers without an instrument row (left empty, such tickers are refused)
-          </legend>
-          <TextField name="market" label="code" example="HOME" />
-          <TextField name="marketName" label="name" example="Home market" />
-          <TextField name="currency" label="currency" example="ALD" />
-        </fieldset>
+        <label className="flex items-center gap-2 text-soft">
+          <input
+            type="checkbox"
+            className="size-4 accent-indigo"
+            checked={isFolder}
+            onChange={(event) => {
+              setIsFolder(event.target.checked);
+              setChosen([]);
+            }}
+          />
+          choose a whole folder
+        </label>
         <p role="alert" className="min-h-5 text-rust">
-          {tooMuch.join(" ")}
+          {faults.join(" ")}
         </p>
         <button
           type="submit"
-          disabled={running || sending || tooMuch.length > 0}
+          disabled={running || sending || faults.length > 0}
           className="control border-indigo font-semibold text-indigo"
         >
-          {sending ? "Sending…" : "Import"}
+          {sending ? "Sending…" : chosen.length > 1 ? `Look at ${count(chosen.length, "file")}` : "Look at it"}
         </button>
-        <p className="text-soft">
-          All or nothing: a file with a bad row changes nothing, and every bad row is listed with its line.
+        <p className="max-w-[60ch] text-soft">
+          Nothing is changed yet: first it is shown what each column is taken for and what would come of it. CSV with commas,
+          semicolons or tabs, JSON and Parquet, packed or not; a file a ticker, or many tickers in one.
         </p>
       </Form>
       <details className="mt-4">
-        <summary className="cursor-pointer text-soft">Files and their columns</summary>
+        <summary className="cursor-pointer text-soft">The open formats and their columns</summary>
         <dl className="mt-2 grid grid-cols-[130px_1fr] gap-y-1">
           {formats.map(({ file, columns }) => (
             <div key={file} className="contents">
@@ -77,11 +81,18 @@ export function ImportForm({ running, formats }: Props) {
   );
 }
 
-function TextField({ name, label, example }: { name: string; label: string; example: string }) {
-  return (
-    <label className="block">
-      <span className="block text-soft">{label}</span>
-      <input name={name} placeholder={example} maxLength={40} className="control mt-0.5 w-full placeholder:text-soft/70" />
-    </label>
-  );
+/** What is too much to be sent. */
+function faultsOf(chosen: readonly File[]): string[] {
+  const big = chosen.filter((file) => file.size > MOST_UPLOAD_BYTES);
+  const total = chosen.reduce((sum, file) => sum + file.size, 0);
+  return [
+    ...big.map(
+      (file) =>
+        `${file.name} has ${megabytes(file.size)}; the most that is taken here is ${megabytes(MOST_UPLOAD_BYTES)}. Larger files go through npm run import.`,
+    ),
+    ...(total > MOST_UPLOAD_TOTAL && big.length === 0
+      ? [`They have ${megabytes(total)} together; at most ${megabytes(MOST_UPLOAD_TOTAL)} are taken here.`]
+      : []),
+    ...(chosen.length > MOST_UPLOAD_FILES ? [`${chosen.length} files are chosen; at most ${MOST_UPLOAD_FILES} are taken.`] : []),
+  ];
 }

@@ -3,7 +3,7 @@ import type { ImportState } from "@server/transfer/import-jobs.server";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { JobProgress } from "~/ui/job-progress";
-import { PlainTable } from "~/ui/table/plain-table";
+import { ProblemsTable } from "./problems-table";
 
 /** How the import goes or went: progress with a way to stop it, what was read, or what was wrong and where. */
 export function ImportOutcome({ job }: { job: ImportState | undefined }) {
@@ -21,7 +21,9 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
     <section role="status" className={`border-l-2 pl-4 ${report.imported ? "border-teal" : "border-rust"}`}>
       <h2 className="font-serif text-lg">
         {report.imported
-          ? "Imported."
+          ? report.problemCount > 0
+            ? `Imported, without ${count(report.problemCount, "row")} that had a problem.`
+            : "Imported."
           : `Nothing was imported: ${count(report.problemCount, "problem")}. What was there before is untouched.`}
       </h2>
       {report.imported && <Imported words={report.words} />}
@@ -32,29 +34,7 @@ export function ImportOutcome({ job }: { job: ImportState | undefined }) {
           ))}
         </ul>
       )}
-      {report.problems.length > 0 && (
-        <div className="mt-3 max-h-80 overflow-y-auto" tabIndex={0} role="region" aria-label="Problems">
-          <PlainTable
-            caption="Problems"
-            rows={report.problems}
-            rowKey={(_, k) => k}
-            rowClassName="align-top"
-            columns={[
-              { key: "file", label: "file", cellClassName: "py-0.5 whitespace-nowrap", cell: (p) => p.file },
-              {
-                key: "line",
-                label: "line",
-                cellClassName: "py-0.5",
-                cell: (p) => (p.line > 0 ? p.line.toLocaleString("en-GB") : "–"),
-              },
-              { key: "reason", label: "what is wrong", text: true, cellClassName: "py-0.5", cell: (p) => p.reason },
-            ]}
-          />
-          {report.problemCount > report.problems.length && (
-            <p className="mt-1 text-soft">The first {report.problems.length} are listed.</p>
-          )}
-        </div>
-      )}
+      {report.problems.length > 0 && <ProblemsTable problems={report.problems} total={report.problemCount} />}
     </section>
   );
 }

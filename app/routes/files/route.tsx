@@ -8,8 +8,8 @@ import { countLoadedRows } from "@server/loaded-rows.server";
 import { listUnreadable } from "@server/items.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
 import { getDataVersion } from "@server/stores/meta-store.server";
-import { removeUploadFolder } from "@server/transfer/upload-folders.server";
-import { findImport, isImportRunning, startImport } from "@server/transfer/import-jobs.server";
+import { startIncoming } from "@server/ingest/incoming.server";
+import { findImport, isImportRunning } from "@server/transfer/import-jobs.server";
 import { count, list } from "@studies/words/words";
 import { foreseen, formOf, openDesk } from "~/ask.server";
 import { hrefOf, parseHere } from "~/here";
@@ -25,7 +25,8 @@ import { RemoveInstrument } from "./removals";
 import { takeUpload } from "./upload.server";
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const id = new URL(request.url).searchParams.get("import");
+  const search = new URL(request.url).searchParams;
+  const id = search.get("import");
   const desk = await openDesk();
   // Where the data cannot be taken into memory, this is the screen that helps.
   const markets = await desk.listMarkets().catch((error: unknown) => {
@@ -39,6 +40,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     changes: await listChanges(desk.db),
     rows: await countLoadedRows(desk.db, spanOf),
     job: id === null ? undefined : findImport(id),
+    gone: search.has("gone"),
     lost: id !== null && findImport(id) === undefined,
     formats: TABLE_NAMES.map((t) => ({ file: FORMATS[t].file, columns: Object.keys(FORMATS[t].columns) })),
     version: await getDataVersion(desk.db),
@@ -57,15 +59,10 @@ export async function action({ request }: Route.ActionArgs) {
     const id = await foreseen(async () => {
       const { db } = await getDesk();
       requireFile(db);
-      const { request: wanted, folder } = await takeUpload(request);
-      try {
-        return startImport(wanted, folder);
-      } catch (error) {
-        removeUploadFolder(folder);
-        throw error;
-      }
+      const { files, folder } = await takeUpload(request);
+      return startIncoming(db, files, folder);
     });
-    return redirect(hrefOf(here, "/files", { import: id }));
+    return redirect(hrefOf(here, `/files/incoming/${id}`));
   } catch (thrown) {
     // What was refused is said beside the form, which keeps what was typed.
     if (thrown instanceof Object && "data" in thrown && "init" in thrown)
@@ -146,6 +143,12 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
           {actionData && !running && (
             <p role="alert" className="border-l-2 border-rust pl-3">
               <b className="font-semibold">{actionData.message}</b> {actionData.details.join(" ")}
+            </p>
+          )}
+          {loaderData.gone && (
+            <p role="alert" className="border-l-2 border-(--amber-edge) pl-3">
+              Those files are not here any more: they were imported, put away, or lay for too long. Nothing is changed by that;
+              choose them again where they are needed.
             </p>
           )}
           <ImportForm running={running} formats={formats} />

@@ -1,0 +1,48 @@
+import type { useFetcher } from "react-router";
+import type { IncomingState } from "@server/ingest/incoming.server";
+import { count } from "@studies/words/words";
+
+export type Deeds = ReturnType<typeof useFetcher<{ error?: string; details?: readonly string[] }>>;
+
+interface Props {
+  readonly incoming: IncomingState;
+  readonly isBusy: boolean;
+  readonly fetcher: Deeds;
+}
+
+/** The presses that import the files, or put them away. */
+export function ImportPresses({ incoming, isBusy, fetcher }: Props) {
+  const { dryRun } = incoming;
+  const faults = dryRun?.problemCount ?? 0;
+  const isReady = dryRun !== undefined && !isBusy && fetcher.state === "idle";
+  return (
+    <fetcher.Form method="post" className="mt-3 flex flex-wrap items-center gap-2">
+      <input type="hidden" name="intent" value="import" />
+      <button type="submit" disabled={!isReady || faults > 0} className="control border-indigo font-semibold text-indigo">
+        Import
+      </button>
+      {faults > 0 && dryRun?.isUsable && (
+        <button
+          type="submit"
+          name="which"
+          value="good"
+          disabled={!isReady}
+          className="control border-indigo font-semibold text-indigo"
+        >
+          Import the good rows, leave out {count(faults, "row")}
+        </button>
+      )}
+      <button type="button" className="control" onClick={() => void fetcher.submit({ intent: "discard" }, { method: "post" })}>
+        Put the files away
+      </button>
+      <span className="text-soft">
+        {faults > 0 ? "All or nothing, unless the rows with a problem are left out." : "It can be undone on the Data screen."}
+      </span>
+      {fetcher.data?.error !== undefined && (
+        <p role="alert" className="basis-full border-l-2 border-rust pl-3">
+          {fetcher.data.error} {fetcher.data.details?.join(" ")}
+        </p>
+      )}
+    </fetcher.Form>
+  );
+}

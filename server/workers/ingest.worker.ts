@@ -1,0 +1,3 @@
+import { runIngestTask } from "./ingest-task";
+
+export default runIngestTask;
