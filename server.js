@@ -7,7 +7,7 @@ const port = Number(process.env.PORT ?? 5180);
 const host = process.env.HOST ?? "127.0.0.1";
 const server = express();
 server.disable("x-powered-by");
-/** @type {{ sweepUploads(): void, warmUp(): Promise<void>, shutDown(): Promise<void> } | undefined} */
+/** @type {{ sweepUploads(): void, startInbox(): Promise<void>, warmUp(): Promise<void>, shutDown(): Promise<void> } | undefined} */
 let yubrin;
 
 if (dev) {
@@ -32,6 +32,9 @@ if (dev) {
 const http = server.listen(port, host, () => {
   console.log(`Yubrin is at http://${host.includes(":") ? `[${host}]` : host}:${port}`);
   yubrin?.sweepUploads();
+  yubrin?.startInbox().catch((error) => {
+    console.error(`The folder YUBRIN_INBOX cannot be watched: ${error instanceof Error ? error.message : error}`);
+  });
   void yubrin?.warmUp();
 });
 // Longer than anything may stall, so that a kept connection is not closed under a request on its way.

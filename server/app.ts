@@ -10,6 +10,7 @@ import { getDesk, getFeed } from "./desk-of-app.server";
 import { Unavailable } from "./errors";
 import type { FeedState } from "./feed/feed.server";
 import { boundedForms, isLoopback, passphraseOnly, requirePassphrase, sameOriginOnly } from "./guard";
+import { stopInbox } from "./inbox/inbox-of-app.server";
 import { openEventStream } from "./event-stream";
 import { jobEvents } from "./jobs/job-events";
 import { forLog, log } from "./log.server";
@@ -99,6 +100,9 @@ app.use(
   }),
 );
 
+/** The watched folder, where there is one. */
+export { startInbox } from "./inbox/inbox-of-app.server";
+
 /** Folders of uploads that an earlier run left behind. */
 export { sweepUploads } from "./transfer/upload-folders.server";
 
@@ -123,6 +127,7 @@ function reasonOf(error: unknown): string {
 
 export async function shutDown(): Promise<void> {
   try {
+    await stopInbox();
     (await getFeed()).stop();
     await (await getDesk()).close();
   } catch (error) {

@@ -366,6 +366,24 @@ export const migrations: readonly NamedMigration[] = [
       for (const table of ["pins", "calls", "briefs"]) await db.schema.dropTable(table);
     },
   },
+  {
+    name: "015-arrivals",
+    async up(db) {
+      // Files that came by the watched folder, and what became of them: see arrivals-store.server.ts.
+      await db.schema.createTable("arrivals", (t) => {
+        t.increments("id");
+        t.string("name").notNullable();
+        t.string("digest").notNullable();
+        t.string("outcome").notNullable();
+        t.text("words").notNullable();
+        t.integer("at").notNullable();
+        t.index(["digest", "name"]);
+      });
+    },
+    async down(db) {
+      await db.schema.dropTable("arrivals");
+    },
+  },
 ];
 
 /** A list as it was kept as an item; undefined for what is none. */

@@ -4,6 +4,7 @@ import { Conflict } from "../errors";
 import { forLog, log } from "../log.server";
 import { countReserve, doMembershipsMove, findSessionInProgress, membershipsNow, writeStep } from "../stores/feed-store.server";
 import { isImportRunning } from "../transfer/import-jobs.server";
+import { getDataVersion } from "../stores/meta-store.server";
 import { growingBar } from "./growing-bar";
 
 /** Steps of a session, its close the last. */
@@ -25,6 +26,9 @@ export interface FeedState {
   readonly clock: number | undefined;
 }
 
+/** How often it is looked whether another process has written, in milliseconds. */
+const WATCH_MS = 3_000;
+
 type Listener = (state: FeedState) => void;
 
 /** The stand-in for a market-data feed: delivers the sessions of the reserve one after another, each in steps. */
@@ -34,7 +38,13 @@ export class Feed {
   #timer: NodeJS.Timeout | undefined;
   #clock: number | undefined;
 
-  constructor(private readonly desk: Desk) {}
+  /** The data version that was told last. */
+  #told = 0;
+  #watch: NodeJS.Timeout | undefined;
+
+  constructor(private readonly desk: Desk) {
+    this.#watchVersion();
+  }
 
   async state(): Promise<FeedState> {
     const { db } = this.desk;
@@ -88,8 +98,26 @@ export class Feed {
     return this.#tell();
   }
 
+  /** Tells everyone who listens where the data stand, after something else than the feed has changed them. */
+  announce(): Promise<FeedState> {
+    return this.#tell();
+  }
+
   stop(): void {
     clearInterval(this.#timer);
+    clearInterval(this.#watch);
+  }
+
+  /** Another process may write as well: its changes are told while anyone listens. */
+  #watchVersion(): void {
+    this.#watch = setInterval(() => {
+      if (this.#listeners.size === 0) return;
+      getDataVersion(this.desk.db).then(
+        (version) => (version > this.#told ? this.#tell() : undefined),
+        () => undefined,
+      );
+    }, WATCH_MS);
+    this.#watch.unref();
   }
 
   /** One delivery after another, whoever asks for them. */
@@ -122,6 +150,7 @@ export class Feed {
 
   async #tell(): Promise<FeedState> {
     const state = await this.state();
+    this.#told = state.version;
     for (const listener of this.#listeners) listener(state);
     return state;
   }

@@ -7,18 +7,16 @@ import { databasePath } from "../db.server";
 import { Conflict, NotFound } from "../errors";
 import type { Job, JobState } from "../jobs/job";
 import { startJob } from "../jobs/jobs.server";
-import { listInstruments } from "../stores/instruments-store.server";
-import { listMarkets } from "../stores/markets-store.server";
 import type { ImportReport, ImportRequest } from "../transfer/import.server";
 import { sayIngestFailure, startImport } from "../transfer/import-jobs.server";
 import { removeUploadFolder } from "../transfer/upload-folders.server";
 import type { DryRun } from "./dry-run.server";
-import { findMapping, rememberMapping } from "./file-forms.server";
+import { rememberMapping } from "./file-forms.server";
 import { tickerOfFile } from "./file-tickers";
-import type { Form } from "./find-forms";
 import { IngestPool } from "./ingest-pool";
 import type { FilesSeen } from "./look-at-files";
-import { lackOf, type Mapping } from "./mapping";
+import { knownForm, knownTickers, lackIn, type KnownForm } from "./known-form.server";
+import type { Mapping } from "./mapping";
 
 /* Files that were given and not imported yet: what is seen in them, what they are taken for, and what would come of it. */
 
@@ -51,15 +49,6 @@ export interface IncomingState {
   readonly unreadable: FilesSeen["unreadable"];
   readonly forms: readonly IncomingForm[];
   readonly dryRun: DryRun | undefined;
-}
-
-interface KnownForm {
-  readonly form: Form;
-  mapping: Mapping;
-  isRemembered: boolean;
-  /** Whether a person, or an earlier import, has said what its columns are; a header says it as well. */
-  isConfirmed: boolean;
-  ticker: string | undefined;
 }
 
 interface Incoming {
@@ -114,16 +103,6 @@ export function startIncoming(
   return id;
 }
 
-/** What files of a form are taken for at first: as the last time, or as they look. */
-export async function knownForm(db: Knex, form: Form): Promise<KnownForm> {
-  const remembered = await findMapping(db, form);
-  if (remembered) return { form, mapping: remembered, isRemembered: true, isConfirmed: true, ticker: undefined };
-  const [market] = await listMarkets(db);
-  const own = market ? { market: market.market } : { market: "HOME", marketName: "Home market" };
-  const isConfirmed = form.layout.headerRows > 0;
-  return { form, mapping: { ...form.mapping, ...own }, isRemembered: false, isConfirmed, ticker: undefined };
-}
-
 /** Tries what the files would bring, where nothing has to be asked first. */
 function startTry(
   db: Knex,
@@ -147,22 +126,11 @@ function startTry(
   });
 }
 
-function lackIn({ mapping, isConfirmed }: KnownForm): string | undefined {
-  return (
-    lackOf(mapping) ?? (isConfirmed ? undefined : "The file names no columns: say what each has, or that the guess is right.")
-  );
-}
-
 function requestOf(one: Incoming, onlyGood: boolean): ImportRequest {
   const forms = one.forms.map(({ form, mapping, ticker }) => ({ files: form.files, mapping, ticker }));
   const [first] = one.forms.map(({ mapping }) => mapping).filter((mapping) => mapping.market !== "");
   const newMarket = first && { market: first.market, name: first.marketName || first.market, currency: first.currency };
   return { files: one.seen?.own ?? [], forms, newMarket, onlyGood };
-}
-
-/** Tickers by their capital letters. */
-export async function knownTickers(db: Knex): Promise<Map<string, string>> {
-  return new Map((await listInstruments(db)).map(({ ticker }) => [ticker.toUpperCase(), ticker]));
 }
 
 /** State of files that were given, undefined when they are not known any more. */

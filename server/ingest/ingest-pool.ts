@@ -1,8 +1,10 @@
+import { setMaxListeners } from "node:events";
 import { MessageChannel } from "node:worker_threads";
 import { Piscina } from "piscina";
 import workerUrl from "../workers/ingest.worker.ts?node-worker";
 import type { IngestResult, IngestTask } from "../workers/ingest-task";
 import type { ImportRequest } from "../transfer/import.server";
+import type { Ingest, IngestOptions, IngestWork } from "./ingest";
 import type { FilesSeen } from "./look-at-files";
 import { buffersOf, type ReadBatch } from "./read-forms";
 import type { FormRead } from "./take-forms";
@@ -10,21 +12,8 @@ import type { FormRead } from "./take-forms";
 /** Bytes that are read in one go: small enough that two threads end together. */
 const BATCH_BYTES = 8_000_000;
 
-export interface IngestWork {
-  readonly database: string;
-  readonly request: ImportRequest;
-  /** Tickers that are known already, by their capital letters. */
-  readonly known: ReadonlyMap<string, string>;
-}
-
-export interface IngestOptions {
-  /** Is told the share done, 0 to 1. */
-  readonly tell: (share: number) => void;
-  readonly signal: AbortSignal;
-}
-
 /** Threads that read files while the server answers; they end with the work they were started for. */
-export class IngestPool {
+export class IngestPool implements Ingest {
   readonly #pool = new Piscina<IngestTask, unknown>({ filename: workerUrl, maxThreads: 2 });
 
   async look(
@@ -64,6 +53,8 @@ export class IngestPool {
     known: ReadonlyMap<string, string>,
     { tell, signal }: IngestOptions,
   ): Promise<FormRead[]> {
+    // Each file waits for the same word to stop.
+    setMaxListeners(0, signal);
     const batches = forms.flatMap((form, own) => batchesOf(form, known).map((batch) => ({ own, batch })));
     const total = Math.max(
       1,

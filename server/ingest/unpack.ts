@@ -78,7 +78,7 @@ async function unzip(
         if (entry.fileName.endsWith("/") || name.startsWith(".") || entry.fileName.startsWith("__MACOSX/")) continue;
         const own = place();
         await pipeline(await zip.openReadStreamPromise(entry), room.stream(), fs.createWriteStream(own));
-        found.push({ path: own, name, bytes: fs.statSync(own).size });
+        found.push({ path: own, name: `${file.name}/${name}`, bytes: fs.statSync(own).size });
       }
     } finally {
       zip.close();

@@ -1,7 +1,8 @@
 import { databasePath } from "../db.server";
 import { inWords } from "../database-errors";
 import { Conflict, Unavailable } from "../errors";
-import { IngestPool, type IngestWork } from "../ingest/ingest-pool";
+import type { IngestWork } from "../ingest/ingest";
+import { IngestPool } from "../ingest/ingest-pool";
 import type { Job, JobState } from "../jobs/job";
 import { findJob, startJob } from "../jobs/jobs.server";
 import { forLog, log } from "../log.server";

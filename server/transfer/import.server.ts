@@ -5,6 +5,7 @@ import { clipped, count } from "@studies/words/words";
 import type { Dataset, InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { readForms } from "../ingest/read-forms";
 import { takeForms, type FormRead, type FormRequest } from "../ingest/take-forms";
+import { insertArrivals, type ArrivedFile } from "../stores/arrivals-store.server";
 import { listFirstBars } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
@@ -22,6 +23,8 @@ export interface ImportRequest {
   readonly newMarket?: NewMarket | undefined;
   /** Files of other forms, with what they are taken for. */
   readonly forms?: readonly FormRequest[];
+  /** Files by which it came into the watched folder: that they are imported is noted in the same transaction. */
+  readonly arrivals?: readonly ArrivedFile[];
   /** Whether rows with a problem are left out and the others imported; else one of them refuses all [no]. */
   readonly onlyGood?: boolean;
   /** Bytes that one file may have [1 GB]. */
@@ -89,7 +92,8 @@ export async function importFiles(
   const told = (share: number) => {
     progress(0.7 + 0.3 * share);
   };
-  const dataVersion = await writeDataset(db, dataset, told, undefined, `${clipped(named)}: ${words}`);
+  const note = (trx: Knex.Transaction) => insertArrivals(trx, request.arrivals ?? [], "imported", words);
+  const dataVersion = await writeDataset(db, dataset, told, note, `${clipped(named)}: ${words}`);
   return { ...refused, imported: true, dataVersion };
 }
 

@@ -67,9 +67,11 @@ export default function IncomingFiles({ loaderData }: Route.ComponentProps) {
   const deeds = useFetcher<{ error?: string; details?: readonly string[] }>();
   const running = told?.state === "running";
   const isOver = incoming.job.state === "running" && !running;
+  // What was seen in the files is shown as soon as it is known, what would come of them once it was tried.
+  const isSeen = incoming.forms.length === 0 && running && told.share > 0;
   useEffect(() => {
-    if (isOver) void revalidate();
-  }, [isOver, revalidate]);
+    if (isOver || isSeen) void revalidate();
+  }, [isOver, isSeen, revalidate]);
   useKeys({ Backspace: () => wayBack(hrefOf(here, "/files")) });
   return (
     <>

@@ -1,0 +1,38 @@
+import type { Knex } from "knex";
+import { listInstruments } from "../stores/instruments-store.server";
+import { listMarkets } from "../stores/markets-store.server";
+import { findMapping } from "./file-forms.server";
+import type { Form } from "./find-forms";
+import { lackOf, type Mapping } from "./mapping";
+
+/** Files of one form, and what they are taken for. */
+export interface KnownForm {
+  readonly form: Form;
+  mapping: Mapping;
+  isRemembered: boolean;
+  /** Whether a person, or an earlier import, has said what its columns are; a header says it as well. */
+  isConfirmed: boolean;
+  ticker: string | undefined;
+}
+
+/** What files of a form are taken for at first: as the last time, or as they look. */
+export async function knownForm(db: Knex, form: Form): Promise<KnownForm> {
+  const remembered = await findMapping(db, form);
+  if (remembered) return { form, mapping: remembered, isRemembered: true, isConfirmed: true, ticker: undefined };
+  const [market] = await listMarkets(db);
+  const own = market ? { market: market.market } : { market: "HOME", marketName: "Home market" };
+  const isConfirmed = form.layout.headerRows > 0;
+  return { form, mapping: { ...form.mapping, ...own }, isRemembered: false, isConfirmed, ticker: undefined };
+}
+
+/** What has to be chosen before files of a form can be read; none where all is clear. */
+export function lackIn({ mapping, isConfirmed }: KnownForm): string | undefined {
+  return (
+    lackOf(mapping) ?? (isConfirmed ? undefined : "The file names no columns: say what each has, or that the guess is right.")
+  );
+}
+
+/** Tickers by their capital letters. */
+export async function knownTickers(db: Knex): Promise<Map<string, string>> {
+  return new Map((await listInstruments(db)).map(({ ticker }) => [ticker.toUpperCase(), ticker]));
+}
