@@ -151,9 +151,12 @@ function countHeaderRows(rows: readonly (readonly string[])[], width: number): n
   const isBar = (row: readonly string[]) =>
     row.length === width && row.some(looksLikeDate) && row.some((cell) => looksLikeNumber(cell) && !looksLikeDate(cell));
   const bar = rows.findIndex(isBar);
+  const named = rows.findIndex((row) => row.length === width && row.filter((cell) => roleOfName(cell) !== undefined).length >= 2);
+  // The first rows of a table of names may lack a date or a number; what follows its header is data all the same.
+  const isData = (row: readonly string[]) => row.some((cell) => looksLikeDate(cell) || looksLikeNumber(cell));
+  if (named >= 0 && (bar < 0 || (named < bar && rows.slice(named + 1, bar).some(isData)))) return named + 1;
   if (bar >= 0) return bar;
-  const named = rows.findIndex((row) => row.filter((cell) => roleOfName(cell) !== undefined).length >= 1 && row.length === width);
-  return named + 1;
+  return 1 + rows.findIndex((row) => row.length === width && row.some((cell) => roleOfName(cell) !== undefined));
 }
 
 /** What heads each column: of several rows the last name that is known, else the last that says anything. */
