@@ -1,8 +1,11 @@
 import type { Knex } from "knex";
+import { isoDate, yearOf } from "@core";
 import { count } from "@studies/words/words";
 import { write } from "./db.server";
-import { Conflict, NotFound } from "./errors";
-import { insertChange, listChanges, revertChange, type Touched } from "./stores/changes-store.server";
+import { Conflict, Invalid, NotFound } from "./errors";
+import { foldDelivered, removeBars } from "./stores/bars-store.server";
+import { listInstruments } from "./stores/instruments-store.server";
+import { countAfter, insertChange, listChanges, revertChange, type Touched } from "./stores/changes-store.server";
 import { bumpDataVersion, stampHistory } from "./stores/meta-store.server";
 import { MOST_CHANGES } from "./transfer/write-dataset.server";
 
@@ -34,8 +37,9 @@ export async function removeInstrument(db: Knex, ticker: string): Promise<void> 
   await changing(db, async (trx) => {
     const row = await trx<{ ticker: string; name: string }>("instruments").where({ ticker }).first("name");
     if (!row) throw new NotFound(`There is no instrument "${ticker}".`);
-    await keepBefore(trx, `${ticker} (${row.name})`, await touchedOf(trx, [ticker]));
+    const change = await keepBefore(trx, `${ticker} (${row.name})`, await touchedOf(trx, [ticker]));
     await trx("instruments").where({ ticker }).delete();
+    await countAfter(trx, change);
   });
 }
 
@@ -50,13 +54,39 @@ export async function removeMarket(db: Knex, market: string): Promise<void> {
     const tickers = await trx("instruments").where({ market }).pluck<string[]>("ticker");
     const touched = await touchedOf(trx, tickers);
     const words = `${row.name} with ${count(tickers.length, "instrument")}`;
-    await keepBefore(trx, words, { ...touched, markets: [market], holidayMarkets: [market] });
+    const change = await keepBefore(trx, words, { ...touched, markets: [market], holidayMarkets: [market] });
     await trx("instruments").where({ market }).delete();
     await trx("markets").where({ market }).delete();
+    await countAfter(trx, change);
   });
 }
 
-async function changing(db: Knex, work: (trx: Knex.Transaction) => Promise<void>): Promise<void> {
+/**
+ * Removes the bars of a market's instruments on some days.
+ * @param span code of the market; the first and the last day, as epoch days
+ * @throws NotFound for an unknown market, or where there is no bar on those days; Invalid for a span that ends before it begins
+ */
+export async function removeSpan(
+  db: Knex,
+  { market, from, to }: { readonly market: string; readonly from: number; readonly to: number },
+): Promise<void> {
+  if (to < from) throw new Invalid("The last day lies before the first.");
+  await changing(db, async (trx) => {
+    const row = await trx<{ market: string; name: string }>("markets").where({ market }).first("name");
+    if (!row) throw new NotFound(`There is no market "${market}".`);
+    await foldDelivered(trx);
+    const instruments = await listInstruments(trx, market);
+    const years = [yearOf(from), yearOf(to)] as const;
+    const words = `${row.name} from ${isoDate(from)} to ${isoDate(to)}`;
+    const change = await keepBefore(trx, words, { years: new Map(instruments.map(({ ticker }) => [ticker, years])) });
+    let removed = 0;
+    for (const { id, ticker } of instruments) removed += await removeBars(trx, { id, ticker }, { from, to });
+    if (removed === 0) throw new NotFound(`${row.name} has no bar from ${isoDate(from)} to ${isoDate(to)}.`);
+    await countAfter(trx, change);
+  });
+}
+
+export async function changing(db: Knex, work: (trx: Knex.Transaction) => Promise<void>): Promise<void> {
   await write(db, () =>
     db.transaction(async (trx) => {
       await work(trx);
@@ -66,8 +96,14 @@ async function changing(db: Knex, work: (trx: Knex.Transaction) => Promise<void>
   );
 }
 
-async function keepBefore(trx: Knex.Transaction, words: string, touched: Touched): Promise<void> {
-  await insertChange(trx, { kind: "removal", madeAt: Date.now(), words }, touched, MOST_CHANGES);
+/** Keeps what stands where a change is about to write. */
+export function keepBefore(
+  trx: Knex.Transaction,
+  words: string,
+  touched: Touched,
+  kind: "removal" | "edit" = "removal",
+): Promise<number> {
+  return insertChange(trx, { kind, madeAt: Date.now(), words }, touched, MOST_CHANGES);
 }
 
 /** All that goes with instruments. */

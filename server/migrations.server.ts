@@ -384,7 +384,23 @@ export const migrations: readonly NamedMigration[] = [
       await db.schema.dropTable("arrivals");
     },
   },
+  {
+    name: "016-changes-counted",
+    async up(db) {
+      // How many instruments and bars there were before a change and after it; not known of earlier ones.
+      await db.schema.alterTable("data_changes", (t) => {
+        for (const column of COUNTED) t.integer(column);
+      });
+    },
+    async down(db) {
+      await db.schema.alterTable("data_changes", (t) => {
+        t.dropColumns(...COUNTED);
+      });
+    },
+  },
 ];
+
+const COUNTED = ["instruments_before", "bars_before", "instruments_after", "bars_after"] as const;
 
 /** A list as it was kept as an item; undefined for what is none. */
 function listItemOf(body: string): { readonly market: string; readonly tickers: readonly string[] } | undefined {

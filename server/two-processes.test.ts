@@ -173,10 +173,10 @@ describe("an import or a removal", () => {
     await expect(undoChange(a.db, change!.id)).rejects.toThrow("The feed has delivered sessions since");
     expect(await listChanges(a.db)).toHaveLength(1);
   });
-  it("is kept for the last five", async () => {
-    for (let k = 0; k < 7; k++)
+  it("is kept for the last ten", async () => {
+    for (let k = 0; k < 12; k++)
       await importFiles(a.db, { files: [csv("bars.csv", `ticker,date,close\n${stock.ticker},2026-06-11,${k + 1}\n`)] });
-    expect(await listChanges(a.db)).toHaveLength(5);
+    expect(await listChanges(a.db)).toHaveLength(10);
     await expect(removeInstrument(a.db, "NOBODY")).rejects.toThrow(NotFound);
     await expect(removeMarket(a.db, "NOWHERE")).rejects.toThrow(NotFound);
   });

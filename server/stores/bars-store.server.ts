@@ -32,6 +32,45 @@ export async function mergeBars(trx: Knex.Transaction, instrumentId: number, bar
   );
 }
 
+/**
+ * Takes the bars of an instrument on some days away.
+ * @returns how many there were
+ */
+export async function removeBars(
+  trx: Knex.Transaction,
+  { id, ticker }: { readonly id: number; readonly ticker: string },
+  { from, to }: { readonly from: number; readonly to: number },
+): Promise<number> {
+  const touched = () =>
+    trx<Row>("bar_blocks")
+      .where({ instrument_id: id })
+      .whereBetween("year", [yearOf(from), yearOf(to)]);
+  const old = fromBlocks(ticker, (await touched().orderBy("year")).filter(isIntact));
+  const kept = rowsWhere(old, (day) => day < from || day > to);
+  if (kept.days.length === old.days.length) return 0;
+  await touched().delete();
+  await insertRows(
+    trx,
+    "bar_blocks",
+    toBlocks(kept).map((b) => ({ instrument_id: id, ...b })),
+  );
+  return old.days.length - kept.days.length;
+}
+
+function rowsWhere(bars: InstrumentBars, isKept: (day: number) => boolean): InstrumentBars {
+  const places = Array.from(bars.days.keys()).filter((k) => isKept(bars.days[k]!));
+  const column = (name: (typeof BAR_COLUMNS)[number]) => Float64Array.from(places, (k) => bars[name][k]!);
+  return {
+    ticker: bars.ticker,
+    days: Int32Array.from(places, (k) => bars.days[k]!),
+    open: column("open"),
+    high: column("high"),
+    low: column("low"),
+    close: column("close"),
+    volume: column("volume"),
+  };
+}
+
 /** Puts the sessions that the feed has delivered into the blocks, so that what is written next counts as newer. */
 export async function foldDelivered(trx: Knex.Transaction): Promise<void> {
   const delivered = await listDelivered(trx);
@@ -141,15 +180,35 @@ export async function readBars(
   }
 }
 
-/** The epoch day of each instrument's first bar, by ticker; those without bars are left out. */
-export async function listFirstBars(db: Knex): Promise<Map<string, number>> {
-  const rows: { ticker: string; head: Buffer; year: number }[] = await db("bar_blocks as b")
-    .join("instruments as i", "i.id", "b.instrument_id")
-    .where("b.bars", ">", 0)
-    .groupBy("i.id")
-    // SQLite gives the other columns of the row that has the least year.
-    .select("i.ticker", db.raw("min(b.year) as year"), db.raw("substr(b.block, 1, 4) as head"));
-  return new Map(rows.map(({ ticker, head }) => [ticker, head.readInt32LE(0)]));
+/** Bars of an instrument: how many, and the epoch days of the first and the last. */
+export interface BarSpan {
+  readonly bars: number;
+  readonly first: number;
+  readonly last: number;
+}
+
+/** What bars each instrument has, by its id; those without any are left out. Reads the ends of blocks, not the bars. */
+export async function listBarSpans(db: Knex): Promise<Map<number, BarSpan>> {
+  const blocks: { id: number; bars: number; head: Buffer; end: Buffer }[] = await db("bar_blocks")
+    .where("bars", ">", 0)
+    .orderBy(["instrument_id", "year"])
+    .select(
+      "instrument_id as id",
+      "bars",
+      db.raw("substr(block, 1, 4) as head"),
+      db.raw("substr(block, 4 * bars - 3, 4) as end"),
+    );
+  const spans = new Map<number, BarSpan>();
+  const add = (id: number, bars: number, first: number, last: number) => {
+    const own = spans.get(id);
+    spans.set(
+      id,
+      own ? { bars: own.bars + bars, first: Math.min(own.first, first), last: Math.max(own.last, last) } : { bars, first, last },
+    );
+  };
+  for (const { id, bars, head, end } of blocks) add(id, bars, head.readInt32LE(0), end.readInt32LE(0));
+  for (const [id, { days }] of await listDelivered(db)) add(id, days.length, days[0]!, days[days.length - 1]!);
+  return spans;
 }
 
 /** The days of every stored bar, a block at a time, without reading prices. */

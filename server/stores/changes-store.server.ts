@@ -3,12 +3,13 @@ import type { Knex } from "knex";
 import { insertRows } from "../db.server";
 
 /*
- * data_changes(id, kind, made_at, words): the latest imports and removals, the newest with the highest id.
+ * data_changes(id, kind, made_at, words, instruments_before, bars_before, instruments_after, bars_after): the latest
+ * imports and removals, the newest with the highest id.
  * change_rows(change_id, table_name, key, rows), change_blocks(change_id, instrument_id, year, bars, block, checksum):
  * what stood where they wrote, null where nothing did. Instruments keep their ids when they come back.
  */
 
-export type ChangeKind = "import" | "removal";
+export type ChangeKind = "import" | "removal" | "edit";
 
 export interface DataChange {
   readonly id: number;
@@ -17,6 +18,15 @@ export interface DataChange {
   readonly madeAt: number;
   /** What it brought or took away. */
   readonly words: string;
+  /** What there was before it and after it; undefined where that was not counted. */
+  readonly before?: Counted | undefined;
+  readonly after?: Counted | undefined;
+}
+
+/** Instruments and bars in all. */
+export interface Counted {
+  readonly instruments: number;
+  readonly bars: number;
 }
 
 /** What a change is about to touch. */
@@ -45,8 +55,40 @@ type Keyed = keyof typeof KEYED;
 
 /** Changes that can be undone, the newest first. */
 export async function listChanges(db: Knex): Promise<DataChange[]> {
-  const rows = await db<{ id: number; kind: ChangeKind; made_at: number; words: string }>("data_changes").orderBy("id", "desc");
-  return rows.map(({ id, kind, made_at, words }) => ({ id, kind, madeAt: made_at, words }));
+  const rows = await db<ChangeRow>("data_changes").orderBy("id", "desc");
+  const counted = (instruments: number | null, bars: number | null) =>
+    instruments === null || bars === null ? undefined : { instruments, bars };
+  return rows.map((row) => ({
+    id: row.id,
+    kind: row.kind,
+    madeAt: row.made_at,
+    words: row.words,
+    before: counted(row.instruments_before, row.bars_before),
+    after: counted(row.instruments_after, row.bars_after),
+  }));
+}
+
+interface ChangeRow {
+  readonly id: number;
+  readonly kind: ChangeKind;
+  readonly made_at: number;
+  readonly words: string;
+  readonly instruments_before: number | null;
+  readonly bars_before: number | null;
+  readonly instruments_after: number | null;
+  readonly bars_after: number | null;
+}
+
+async function countAll(trx: Knex.Transaction): Promise<Counted> {
+  const [instruments] = (await trx("instruments").count("id as n")) as [{ n: number }];
+  const [bars] = (await trx("bar_blocks").sum("bars as n")) as [{ n: number | null }];
+  return { instruments: instruments.n, bars: bars.n ?? 0 };
+}
+
+/** Counts what there is after a change, once it has been made. */
+export async function countAfter(trx: Knex.Transaction, id: number): Promise<void> {
+  const { instruments, bars } = await countAll(trx);
+  await trx("data_changes").where({ id }).update({ instruments_after: instruments, bars_after: bars });
 }
 
 /**
@@ -60,7 +102,15 @@ export async function insertChange(
   touched: Touched,
   most: number,
 ): Promise<number> {
-  const [id] = (await trx("data_changes").insert({ kind: change.kind, made_at: change.madeAt, words: change.words })) as [number];
+  const { instruments, bars } = await countAll(trx);
+  const row = {
+    kind: change.kind,
+    made_at: change.madeAt,
+    words: change.words,
+    instruments_before: instruments,
+    bars_before: bars,
+  };
+  const [id] = (await trx("data_changes").insert(row)) as [number];
   const old = await trx("data_changes").orderBy("id", "desc").offset(most).limit(1000).pluck<number[]>("id");
   await trx("data_changes").whereIn("id", old).delete();
   const ids = await idsOf(trx, [...(touched.tickers ?? []), ...(touched.fundamentals ?? []), ...(touched.years?.keys() ?? [])]);

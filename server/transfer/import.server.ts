@@ -6,7 +6,7 @@ import type { Dataset, InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { readForms } from "../ingest/read-forms";
 import { takeForms, type FormRead, type FormRequest } from "../ingest/take-forms";
 import { insertArrivals, type ArrivedFile } from "../stores/arrivals-store.server";
-import { listFirstBars } from "../stores/bars-store.server";
+import { listBarSpans, type BarSpan } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
 import { TABLE_NAMES, FORMATS, type TableName } from "./formats";
@@ -139,11 +139,12 @@ export async function gatherFiles(
     for (const one of bars) problems.addAll(one.problems, one.problemCount);
     for (const one of names) problems.addAll(one.problems, one.problems.length);
   }
-  const firstBars = formsRead.length > 0 ? await listFirstBars(db) : new Map<string, number>();
+  const spans = formsRead.length > 0 ? await listBarSpans(db) : new Map<number, BarSpan>();
+  const idOf = new Map(instruments.map((i) => [i.ticker, i.id]));
   const there = {
     markets: [...markets, ...own.dataset.markets],
     instruments: [...instruments, ...own.dataset.instruments],
-    firstBarOf: (ticker: string) => firstBars.get(ticker),
+    firstBarOf: (ticker: string) => spans.get(idOf.get(ticker) ?? NaN)?.first,
   };
   const taken = takeForms(formsRead, there, problems, notes);
   const joined = joinDatasets(own.dataset, taken);

@@ -1,7 +1,7 @@
 import type { Knex } from "knex";
 import type { Dataset } from "@core/columns/dataset";
 import { yearOf } from "@core";
-import { insertChange, type Touched } from "../stores/changes-store.server";
+import { countAfter, insertChange, type Touched } from "../stores/changes-store.server";
 import { foldDelivered, mergeBars } from "../stores/bars-store.server";
 import { mergeFundamentals } from "../stores/fundamentals-store.server";
 import { upsertInstruments } from "../stores/instruments-store.server";
@@ -29,8 +29,10 @@ export async function writeDataset(
 ): Promise<number> {
   return db.transaction(async (trx) => {
     await foldDelivered(trx);
-    if (words !== undefined)
-      await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, touchedBy(dataset), MOST_CHANGES);
+    const change =
+      words === undefined
+        ? undefined
+        : await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, touchedBy(dataset), MOST_CHANGES);
     await upsertMarkets(trx, dataset.markets);
     const idOf = await upsertInstruments(trx, dataset.instruments);
     let done = 0;
@@ -42,6 +44,7 @@ export async function writeDataset(
     await replaceHolidays(trx, dataset.holidays);
     await mergeFundamentals(trx, dataset.fundamentals, idOf);
     await also(trx);
+    if (change !== undefined) await countAfter(trx, change);
     progress(1);
     await stampHistory(trx);
     return bumpDataVersion(trx);
@@ -49,7 +52,7 @@ export async function writeDataset(
 }
 
 /** How many of the latest changes of the data can be undone. */
-export const MOST_CHANGES = 5;
+export const MOST_CHANGES = 10;
 
 function touchedBy({ markets, instruments, bars, membership, holidays, fundamentals }: Dataset): Touched {
   const distinct = (values: readonly string[]) => [...new Set(values)];

@@ -1,9 +1,11 @@
 import { Form } from "react-router";
 import type { DataChange } from "@server/data-changes.server";
+import { count } from "@studies/words/words";
 
 const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short", timeZone: "UTC" });
+const DID = { import: "Imported", removal: "Removed", edit: "Changed" } as const;
 
-/** The latest imports and removals, the newest first; the newest can be undone. */
+/** The latest changes of the data, the newest first, with what there was before and after; the newest can be undone. */
 export function Changes({ changes }: { changes: readonly DataChange[] }) {
   if (changes.length === 0) return null;
   return (
@@ -13,8 +15,11 @@ export function Changes({ changes }: { changes: readonly DataChange[] }) {
         {changes.map((c, k) => (
           <li key={c.id} className="flex items-baseline justify-between gap-3 border-b border-rule py-1.5">
             <span>
-              <b className="font-semibold">{c.kind === "import" ? "Imported" : "Removed"}</b> {c.words}{" "}
-              <span className="whitespace-nowrap text-soft">{WHEN.format(c.madeAt)} UTC</span>
+              <b className="font-semibold">{DID[c.kind]}</b> {c.words}{" "}
+              <span className="text-soft">
+                {beforeAndAfter(c)}
+                <span className="whitespace-nowrap">{WHEN.format(c.madeAt)} UTC</span>
+              </span>
             </span>
             {k === 0 && (
               <Form method="post">
@@ -27,7 +32,15 @@ export function Changes({ changes }: { changes: readonly DataChange[] }) {
           </li>
         ))}
       </ol>
-      <p className="mt-1 text-soft">The last five are kept; they are undone one after another, the latest first.</p>
+      <p className="mt-1 text-soft">The last ten are kept; they are undone one after another, the latest first.</p>
     </section>
   );
+}
+
+/** "from 500 to 501 instruments, 10,000 to 10,020 bars; " */
+function beforeAndAfter({ kind, before, after }: DataChange): string {
+  if (kind === "edit" || !before || !after) return "";
+  const fromTo = (from: number, to: number, one: string) =>
+    from === to ? `${count(to, one)} as before` : `${from.toLocaleString("en-GB")} to ${count(to, one)}`;
+  return `(${fromTo(before.instruments, after.instruments, "instrument")}, ${fromTo(before.bars, after.bars, "bar")}) `;
 }

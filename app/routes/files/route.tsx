@@ -1,15 +1,18 @@
 import { useEffect } from "react";
 import { data, redirect, useRevalidator } from "react-router";
-import { listChanges, removeInstrument, removeMarket, undoChange } from "@server/data-changes.server";
+import { listChanges } from "@server/data-changes.server";
 import { requireFile } from "@server/db.server";
 import { getDesk } from "@server/desk-of-app.server";
-import { Conflict, Invalid, Unavailable } from "@server/errors";
+import { Unavailable } from "@server/errors";
+import { inboxFolder } from "@server/inbox/inbox-of-app.server";
 import { countLoadedRows } from "@server/loaded-rows.server";
 import { listUnreadable } from "@server/items.server";
 import { FORMATS, TABLE_NAMES } from "@server/transfer/formats";
+import { listArrivals } from "@server/stores/arrivals-store.server";
+import { listInstruments } from "@server/stores/instruments-store.server";
 import { getDataVersion } from "@server/stores/meta-store.server";
 import { startIncoming } from "@server/ingest/incoming.server";
-import { findImport, isImportRunning } from "@server/transfer/import-jobs.server";
+import { findImport } from "@server/transfer/import-jobs.server";
 import { count, list } from "@studies/words/words";
 import { foreseen, formOf, openDesk } from "~/ask.server";
 import { hrefOf, parseHere } from "~/here";
@@ -21,7 +24,9 @@ import { ExportLinks } from "./export-links";
 import { LoadedRows } from "./loaded-rows";
 import { ImportForm } from "./import-form";
 import { ImportOutcome } from "./import-outcome";
-import { RemoveInstrument } from "./removals";
+import { Arrivals } from "./arrivals";
+import { changeData } from "./change-data.server";
+import { BackupLink, Removals } from "./removals";
 import { takeUpload } from "./upload.server";
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -38,7 +43,12 @@ export async function loader({ request }: Route.LoaderArgs) {
   return {
     damage: markets instanceof Unavailable ? markets.message : undefined,
     changes: await listChanges(desk.db),
-    rows: await countLoadedRows(desk.db, spanOf),
+    rows: await countLoadedRows(desk.db, spanOf, Math.floor(Date.now() / 86_400_000)),
+    indexes: (await listInstruments(desk.db)).flatMap(({ ticker, name, market, kind }) =>
+      ["index", "volatility", "fund"].includes(kind) ? [{ ticker, name, market }] : [],
+    ),
+    inbox: inboxFolder(),
+    arrivals: await listArrivals(desk.db, 200),
     job: id === null ? undefined : findImport(id),
     gone: search.has("gone"),
     lost: id !== null && findImport(id) === undefined,
@@ -68,29 +78,6 @@ export async function action({ request }: Route.ActionArgs) {
     if (thrown instanceof Object && "data" in thrown && "init" in thrown)
       return data(thrown.data as { message: string; details: string[] }, 400);
     throw thrown;
-  }
-}
-
-/** Undoes a change, or removes a market or an instrument. */
-async function changeData(form: FormData): Promise<void> {
-  const text = (name: string) => {
-    const value = form.get(name);
-    return typeof value === "string" ? value.trim() : "";
-  };
-  if (isImportRunning()) throw new Conflict("An import is running; nothing else is changed until it has ended.");
-  const { db } = await getDesk();
-  switch (text("intent")) {
-    case "undo":
-      await undoChange(db, Number(text("change")));
-      break;
-    case "remove-market":
-      await removeMarket(db, text("market"));
-      break;
-    case "remove-instrument":
-      await removeInstrument(db, text("ticker"));
-      break;
-    default:
-      throw new Invalid("That is nothing that can be done here; nothing was changed.");
   }
 }
 
@@ -154,7 +141,7 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
           <ImportForm running={running} formats={formats} />
         </div>
         <div className="space-y-6">
-          <LoadedRows markets={markets} version={loaderData.version} />
+          <LoadedRows markets={markets} version={loaderData.version} indexes={loaderData.indexes} />
           {unreadable.length > 0 && (
             <p role="note" className="border-l-2 border-(--amber-edge) pl-3">
               {list(unreadable.slice(0, 5).map(({ kind, name }) => `“${name}” (${kind})`))}
@@ -165,9 +152,17 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
               not shown, and kept as {unreadable.length === 1 ? "it is" : "they are"}.
             </p>
           )}
+          <Arrivals folder={loaderData.inbox} arrivals={loaderData.arrivals} />
           <Changes changes={changes} />
-          {loaded.length > 0 && <RemoveInstrument />}
+          {loaded.length > 0 && <Removals markets={loaded} />}
           {loaded.length > 0 && <ExportLinks formats={formats} />}
+          <section>
+            <h2 className="heading border-b border-ink/60 pb-1">Backup</h2>
+            <p className="mt-2 text-soft">
+              <BackupLink className="figure-link inline-block min-h-6">The whole database as a file</BackupLink>, with everything
+              that was made here. To go back to it, start Yubrin with YUBRIN_DB naming it.
+            </p>
+          </section>
         </div>
       </div>
     </>

@@ -121,7 +121,7 @@ function Choice({
   choices: readonly (readonly [value: string, words: string])[];
 }): ReactNode {
   return (
-    <select key={value} name={name} aria-label={label} defaultValue={value} className="control py-0.5">
+    <select key={value} name={name} aria-label={label} defaultValue={value} className="control py-0.5 [field-sizing:content]">
       {choices.map(([own, words]) => (
         <option key={own} value={own}>
           {words}
