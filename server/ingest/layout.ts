@@ -43,6 +43,8 @@ export async function findLayout(path: string): Promise<Layout> {
   const headers = headersOf(rows.slice(0, headerRows), width);
   const data = rows.slice(headerRows).filter((row) => row.some((cell) => cell !== ""));
   const found = rolesOf(headers, data, width);
+  if (found.holds === "names" && headerRows === 0 && data.length < 2)
+    throw new Unreadable("holds no table of prices or of names");
   return { carrier, headerRows, headers, ...found, rows: data };
 }
 
@@ -185,6 +187,10 @@ function rolesOf(
   const saysWho = roles.some((role) => WHO.includes(role));
   const isDated = roles.includes("date") || isDates.some((is, k) => is && roles[k] === "nothing");
   const isOneDay = roles.includes("ticker") && isPriced && BAR_ROLES.filter((role) => roles.includes(role)).length > 2;
+  // One row an instrument, with its sector and its latest price, is no history of prices.
+  const tickers = columns[roles.indexOf("ticker")] ?? [];
+  const isOneRowEach = saysWho && tickers.length > 1 && new Set(tickers).size === tickers.length && !roles.includes("high");
+  if (isOneRowEach) return { holds: "names", roles: asNames(headers, roles) };
   if (isDated ? saysWho && !isPriced : !isOneDay) return { holds: "names", roles: asNames(headers, roles) };
   if (!roles.includes("date")) {
     const date = isDates.findIndex((is, k) => is && roles[k] === "nothing");

@@ -148,7 +148,7 @@ export async function gatherFiles(
   };
   const taken = takeForms(formsRead, there, problems, notes);
   const joined = joinDatasets(own.dataset, taken);
-  const dataset = request.onlyGood === true ? withoutStrays(joined, there) : joined;
+  const dataset = request.onlyGood === true ? withoutStrays(joined, { markets, instruments }) : joined;
   const knownTickers = new Set(there.instruments.map((i) => i.ticker));
   const adopted = [...own.adopted, ...taken.instruments.map((i) => i.ticker).filter((ticker) => !knownTickers.has(ticker))];
   await checkBounds(db, dataset, files.bars?.name ?? forms[0]?.files[0]?.name ?? "bars.csv", problems);
