@@ -15,7 +15,9 @@ export class OwnServer {
   constructor(
     name: string,
     readonly seed: number,
-    readonly size: { readonly stocks: number; readonly years: number },
+    /** Of the market that it begins with; none begins with nothing. */
+    readonly size: { readonly stocks: number; readonly years: number } | undefined,
+    readonly options: { readonly inbox?: boolean } = {},
   ) {
     this.#folder = path.resolve("test-results", `e2e-${name}-${process.pid}`);
     this.#file = path.join(this.#folder, "yubrin.db");
@@ -24,6 +26,7 @@ export class OwnServer {
   make(): void {
     fs.rmSync(this.#folder, { recursive: true, force: true });
     fs.mkdirSync(this.#folder, { recursive: true });
+    if (!this.size) return;
     const size = [
       "--stocks",
       String(this.size.stocks),
@@ -38,6 +41,11 @@ export class OwnServer {
     expect(status).toBe(0);
   }
 
+  /** A folder of the server's own: its watched one, where it has one, is the "inbox" in it. */
+  get folder(): string {
+    return this.#folder;
+  }
+
   async start(): Promise<void> {
     if (this.address === "") {
       const probe = createServer().listen(0, "127.0.0.1");
@@ -45,7 +53,8 @@ export class OwnServer {
       this.address = `http://127.0.0.1:${(probe.address() as { port: number }).port}`;
       probe.close();
     }
-    const env = { ...process.env, YUBRIN_DB: this.#file, PORT: new URL(this.address).port, NODE_ENV: "production" };
+    const inbox = this.options.inbox ? { YUBRIN_INBOX: path.join(this.#folder, "inbox") } : {};
+    const env = { ...process.env, ...inbox, YUBRIN_DB: this.#file, PORT: new URL(this.address).port, NODE_ENV: "production" };
     this.#child = spawn(process.execPath, ["server.js"], { env, stdio: "ignore" });
     await expect
       .poll(async () => (await fetch(`${this.address}/healthz`).catch(() => undefined))?.status, { timeout: 60_000 })

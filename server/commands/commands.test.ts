@@ -52,7 +52,7 @@ describe("the commands", () => {
     fs.writeFileSync(path.join(folder, "bars.csv"), "ticker,date,close\nAAA,never,1\n");
     const bad = run("import", "--from", path.join(folder, "bars.csv"), "--market", "X");
     expect(bad.status).toBe(1);
-    expect(bad.stderr).toContain('bars.csv, line 2: date needs a date such as 2026-03-14, got "never"');
+    expect(bad.stderr).toContain('bars.csv, line 2: "never" is no date as the others are written');
     expect(bad.stderr).toContain("Nothing was imported: 1 problem.");
     expect(run("import", "--from", path.join(folder, "nowhere")).status).toBe(2);
     expect(run("export", "--out", path.join(folder, "x"), "--from", "soon").stderr).toContain('"soon" is not a date');

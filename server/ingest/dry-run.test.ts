@@ -338,6 +338,9 @@ describe("a mapping", () => {
     expect((await give("BBB.csv", vague(["04/01/2024", "05/01/2024"]))).imported).toBe(true);
     const chart = await new Desk(db).ask<{ close: Float64Array }>({ study: "chart", params: { ticker: "BBB" } });
     expect(isoDate(chart.asOf)).toBe("2024-01-05");
+    // What was chosen goes with the import that it was chosen for.
+    for (const change of await listChanges(db)) await undoChange(db, change.id);
+    expect((await give("DDD.csv", vague(["04/01/2024", "05/01/2024"]))).imported).toBe(false);
     // Another header is another form.
     expect((await give("CCC.csv", vague(["02/01/2024", "03/01/2024"]).replace("Price", "Close"))).imported).toBe(false);
   });

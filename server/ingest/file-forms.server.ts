@@ -1,19 +1,20 @@
 import { createHash } from "node:crypto";
 import type { Knex } from "knex";
-import { findItem, saveItem } from "../items.server";
+import { findItem, type ItemBody } from "../items.server";
+import { upsertItemRow } from "../stores/items-store.server";
 import type { Form } from "./find-forms";
 import type { Mapping } from "./mapping";
 
 /* What files of a form were taken for is remembered as an item of the kind "file-form", and used for the next of them. */
 
 /** Items have short names; a form's signature may be long. */
-function nameOf(signature: string): string {
+export function nameOfForm(signature: string): string {
   return createHash("sha256").update(signature).digest("hex").slice(0, 32);
 }
 
 /** What the files of a form were taken for the last time; undefined for a form that is new. */
 export async function findMapping(db: Knex, form: Form): Promise<Mapping | undefined> {
-  const item = await findItem(db, "file-form", nameOf(form.signature));
+  const item = await findItem(db, "file-form", nameOfForm(form.signature));
   if (item?.signature !== form.signature) return undefined;
   const { version, signature, ...mapping } = item;
   // A file of closes has a column a ticker: as many as there are now.
@@ -28,7 +29,11 @@ export async function findMapping(db: Knex, form: Form): Promise<Mapping | undef
   };
 }
 
-/** Remembers what the files of a form are taken for. */
-export async function rememberMapping(db: Knex, signature: string, mapping: Mapping): Promise<void> {
-  await saveItem(db, { kind: "file-form", name: nameOf(signature), body: JSON.stringify({ version: 1, signature, ...mapping }) });
+/** Remembers what the files of a form are taken for, within the transaction that imports them. */
+export async function rememberMapping(
+  trx: Knex.Transaction,
+  { signature, mapping }: { readonly signature: string; readonly mapping: Mapping },
+): Promise<void> {
+  const body: ItemBody<"file-form"> = { version: 1, signature, ...mapping };
+  await upsertItemRow(trx, "file-form", { name: nameOfForm(signature), body: JSON.stringify(body) });
 }

@@ -60,7 +60,8 @@ async function formOf(signature: string, files: readonly FormFile[], layouts: re
     holds: layout.holds,
     headerRows: layout.headerRows,
     roles: [...layout.roles],
-    dates: dateForms.length === 1 ? dateForms[0]! : null,
+    // Where no form reads them, each row says so.
+    dates: dateForms.length > 1 ? null : (dateForms[0] ?? "year-first"),
     decimal,
     adjust: layout.roles.includes("adjusted"),
     ...commonAffixes(files.map((file) => stemOf(file.name))),

@@ -3,7 +3,6 @@ import type { ArrivedFile } from "../stores/arrivals-store.server";
 import type { ImportReport } from "../transfer/import.server";
 import type { Problem } from "../transfer/problems";
 import { knownForm, knownTickers, lackIn } from "./known-form.server";
-import { rememberMapping } from "./file-forms.server";
 import type { Ingest, IngestOptions } from "./ingest";
 import type { Mapping } from "./mapping";
 
@@ -40,7 +39,7 @@ export async function importGiven(
         problems.push({ file: file.name, line: 0, reason: `${lack} Bring one such file on the Data screen; it is remembered.` });
   }
   if (problems.length > 0) return refused(problems);
-  const own = forms.map(({ form, mapping }) => ({ files: form.files, mapping }));
+  const own = forms.map(({ form, mapping }) => ({ files: form.files, mapping, signature: form.signature }));
   const [named] = own.map(({ mapping }) => mapping).filter((mapping) => mapping.market !== "");
   const market = choose.market ?? named?.market;
   const newMarket = market
@@ -51,9 +50,7 @@ export async function importGiven(
     request: { files: seen.own, forms: own, newMarket, onlyGood, ...(arrivals ? { arrivals } : {}) },
     known: await knownTickers(db),
   };
-  const report = await ingest.run("import", work, options);
-  if (report.imported) for (const { form, mapping } of forms) await rememberMapping(db, form.signature, mapping);
-  return report;
+  return ingest.run("import", work, options);
 }
 
 function refused(problems: readonly Problem[]): ImportReport {

@@ -11,7 +11,6 @@ import type { ImportReport, ImportRequest } from "../transfer/import.server";
 import { sayIngestFailure, startImport } from "../transfer/import-jobs.server";
 import { removeUploadFolder } from "../transfer/upload-folders.server";
 import type { DryRun } from "./dry-run.server";
-import { rememberMapping } from "./file-forms.server";
 import { tickerOfFile } from "./file-tickers";
 import { IngestPool } from "./ingest-pool";
 import type { FilesSeen } from "./look-at-files";
@@ -127,7 +126,12 @@ function startTry(
 }
 
 function requestOf(one: Incoming, onlyGood: boolean): ImportRequest {
-  const forms = one.forms.map(({ form, mapping, ticker }) => ({ files: form.files, mapping, ticker }));
+  const forms = one.forms.map(({ form, mapping, ticker }) => ({
+    files: form.files,
+    mapping,
+    ticker,
+    signature: form.signature,
+  }));
   const [first] = one.forms.map(({ mapping }) => mapping).filter((mapping) => mapping.market !== "");
   const newMarket = first && { market: first.market, name: first.marketName || first.market, currency: first.currency };
   return { files: one.seen?.own ?? [], forms, newMarket, onlyGood };
@@ -199,10 +203,9 @@ export async function importIncoming(db: Knex, id: string, onlyGood: boolean): P
   if (lack !== undefined) throw new Conflict(lack);
   if (one.job.state.state === "running") throw new Conflict("The files are still being looked at.");
   const work = { request: requestOf(one, onlyGood), known: await knownTickers(db) };
-  const after = async (report?: ImportReport) => {
-    if (!report?.imported) return;
-    for (const { form, mapping } of one.forms) await rememberMapping(db, form.signature, mapping);
-    incoming.delete(id);
+  const after = (report?: ImportReport) => {
+    if (report?.imported) incoming.delete(id);
+    return Promise.resolve();
   };
   return startImport(work, after).id;
 }

@@ -23,11 +23,15 @@ export async function lookAtFiles(
   folder: string,
 ): Promise<FilesSeen> {
   const { files, unreadable } = await unpackFiles(given, folder);
+  const isNamed = (file: GivenFile, table: TableName) => `${stemOf(file.name).toLowerCase()}.csv` === FORMATS[table].file;
+  // Bars alone do not say whose they are: what new tickers become is chosen, as for any other file of prices.
+  const areNamed = files.some((file) => isNamed(file, "instruments"));
   const own: (TableFile & { table: TableName })[] = [];
   const others: GivenFile[] = [];
   for (const file of files) {
     const table = await tableOf(file);
-    if (table !== undefined && !own.some((one) => one.table === table)) own.push({ path: file.path, name: file.name, table });
+    const isOwn = table !== undefined && (table !== "bars" || areNamed) && !own.some((one) => one.table === table);
+    if (isOwn) own.push({ path: file.path, name: file.name, table });
     else others.push(file);
   }
   const found = await findForms(others);

@@ -10,6 +10,8 @@ import type { NamesRead, NamesRow } from "./read-names";
 export interface FormRequest {
   readonly files: readonly FormFile[];
   readonly mapping: Mapping;
+  /** Under which the mapping is remembered; left out, it is not. */
+  readonly signature?: string;
   /** Ticker of a lone file whose name is none. */
   readonly ticker?: string | undefined;
 }

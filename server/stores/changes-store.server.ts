@@ -39,6 +39,8 @@ export interface Touched {
   readonly holidayMarkets?: readonly string[];
   /** Tickers whose fundamentals. */
   readonly fundamentals?: readonly string[];
+  /** Names of items by which the next files of a form are taken. */
+  readonly items?: readonly string[];
 }
 
 type Row = Record<string, unknown>;
@@ -50,6 +52,7 @@ const KEYED = {
   memberships: "group_name",
   holidays: "market",
   fundamentals: "instrument_id",
+  items: "name",
 } as const;
 type Keyed = keyof typeof KEYED;
 
@@ -118,6 +121,7 @@ export async function insertChange(
   await keepRows(trx, id, "instruments", touched.tickers ?? []);
   await keepRows(trx, id, "memberships", touched.groups ?? []);
   await keepRows(trx, id, "holidays", touched.holidayMarkets ?? []);
+  await keepRows(trx, id, "items", touched.items ?? []);
   await keepRows(
     trx,
     id,
@@ -188,7 +192,7 @@ export async function revertChange(trx: Knex.Transaction, id: number): Promise<v
   const gone = (table: Keyed) => of(table).flatMap((image) => (image.rows === null ? [image.key] : []));
   const rowsOf = (table: Keyed) => of(table).flatMap((image) => (image.rows === null ? [] : (deserialize(image.rows) as Row[])));
   // What refers to others goes before them and comes after them.
-  for (const table of ["memberships", "holidays", "fundamentals"] as const)
+  for (const table of ["memberships", "holidays", "fundamentals", "items"] as const)
     await removeWhere(
       trx,
       table,
@@ -209,7 +213,7 @@ export async function revertChange(trx: Knex.Transaction, id: number): Promise<v
     [id],
   );
   const still = (row: Row) => !("instrument_id" in row) || there.has(row["instrument_id"] as number);
-  for (const table of ["memberships", "holidays", "fundamentals"] as const)
+  for (const table of ["memberships", "holidays", "fundamentals", "items"] as const)
     await insertRows(trx, table, rowsOf(table).filter(still));
   await trx("data_changes").where({ id }).delete();
 }

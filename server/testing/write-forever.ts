@@ -44,13 +44,7 @@ for (let n = Number(process.argv[2] ?? 0) + 1; ; n++) {
   const [first] = await listInstruments(db);
   const empty = { markets: [], instruments: [], membership: [], holidays: [], fundamentals: [] };
   const bar = { ticker: first!.ticker, open: one(n), high: one(n), low: one(n), close: one(n), volume: one(n) };
-  await writeDataset(
-    db,
-    { ...empty, bars: [{ ...bar, days: Int32Array.of(20_000 + (n % 5)) }] },
-    undefined,
-    undefined,
-    `import ${n}`,
-  );
+  await writeDataset(db, { ...empty, bars: [{ ...bar, days: Int32Array.of(20_000 + (n % 5)) }] }, { words: `import ${n}` });
   console.log(`import ${n}`);
   if (n % 3 === 0) {
     const [latest] = await listChanges(db);

@@ -3,6 +3,7 @@ import path from "node:path";
 import type { Knex } from "knex";
 import { clipped, count } from "@studies/words/words";
 import type { Dataset, InstrumentRow, MarketRow } from "@core/columns/dataset";
+import { nameOfForm, rememberMapping } from "../ingest/file-forms.server";
 import { readForms } from "../ingest/read-forms";
 import { takeForms, type FormRead, type FormRequest } from "../ingest/take-forms";
 import { insertArrivals, type ArrivedFile } from "../stores/arrivals-store.server";
@@ -92,8 +93,20 @@ export async function importFiles(
   const told = (share: number) => {
     progress(0.7 + 0.3 * share);
   };
-  const note = (trx: Knex.Transaction) => insertArrivals(trx, request.arrivals ?? [], "imported", words);
-  const dataVersion = await writeDataset(db, dataset, told, note, `${clipped(named)}: ${words}`);
+  // What files of a form were taken for is remembered with what they brought, and given up with it.
+  const remembered = (request.forms ?? []).flatMap(({ signature, mapping }) =>
+    signature === undefined ? [] : [{ signature, mapping }],
+  );
+  const also = async (trx: Knex.Transaction) => {
+    for (const form of remembered) await rememberMapping(trx, form);
+    await insertArrivals(trx, request.arrivals ?? [], "imported", words);
+  };
+  const dataVersion = await writeDataset(db, dataset, {
+    progress: told,
+    also,
+    words: `${clipped(named)}: ${words}`,
+    items: remembered.map(({ signature }) => nameOfForm(signature)),
+  });
   return { ...refused, imported: true, dataVersion };
 }
 

@@ -9,30 +9,36 @@ import { replaceHolidays, upsertMarkets } from "../stores/markets-store.server";
 import { replaceMemberships } from "../stores/memberships-store.server";
 import { bumpDataVersion, stampHistory } from "../stores/meta-store.server";
 
+export interface WriteOptions {
+  /** Is told the share done, 0 to 1. */
+  readonly progress?: (share: number) => void;
+  /** Further writes of the same transaction. */
+  readonly also?: (trx: Knex.Transaction) => Promise<void>;
+  /** What it brings, where it is to be undone some day. */
+  readonly words?: string;
+  /** Names of items that the further writes touch, which come back when it is undone. */
+  readonly items?: readonly string[];
+}
+
 /**
  * Writes market data in one transaction, raising the data version: all of it or nothing. Markets and instruments are
  * added or overwritten by code and ticker, bars by day, fundamentals by the day they became known; memberships and
  * holidays replace those of the groups and markets they name.
  * @param db the database
  * @param dataset checked rows: every ticker of every table has an instrument row here or in the database
- * @param progress is told the share done, 0 to 1
- * @param also further writes of the same transaction
- * @param words what it brings, where it is to be undone some day
  * @returns the new data version
  */
 export async function writeDataset(
   db: Knex,
   dataset: Dataset,
-  progress: (share: number) => void = () => undefined,
-  also: (trx: Knex.Transaction) => Promise<void> = () => Promise.resolve(),
-  words?: string,
+  { progress = none, also = nothing, words, items = [] }: WriteOptions = {},
 ): Promise<number> {
   return db.transaction(async (trx) => {
     await foldDelivered(trx);
     const change =
       words === undefined
         ? undefined
-        : await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, touchedBy(dataset), MOST_CHANGES);
+        : await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, { ...touchedBy(dataset), items }, MOST_CHANGES);
     await upsertMarkets(trx, dataset.markets);
     const idOf = await upsertInstruments(trx, dataset.instruments);
     let done = 0;
@@ -50,6 +56,9 @@ export async function writeDataset(
     return bumpDataVersion(trx);
   });
 }
+
+const none = () => undefined;
+const nothing = () => Promise.resolve();
 
 /** How many of the latest changes of the data can be undone. */
 export const MOST_CHANGES = 10;

@@ -10,6 +10,8 @@ interface Props {
   readonly place: number;
   readonly markets: readonly MarketRow[];
   readonly fetcher: Deeds;
+  /** Is told of every change before it is sent. */
+  readonly onChange: () => void;
 }
 
 const CARRIERS: Readonly<Record<string, string>> = {
@@ -22,10 +24,13 @@ const CARRIERS: Readonly<Record<string, string>> = {
 };
 
 /** Files of one form: their first rows, and what each column is taken for, which can be changed in place. */
-export function FormShown({ form, place, markets, fetcher }: Props) {
+export function FormShown({ form, place, markets, fetcher, onChange }: Props) {
   const { mapping, files, names, tickers } = form;
   const byName = mapping.holds === "bars" && !mapping.roles.includes("ticker") && !mapping.roles.includes("closes-of");
-  const submit = (element: HTMLFormElement) => void fetcher.submit(element, { method: "post" });
+  const submit = (element: HTMLFormElement) => {
+    onChange();
+    void fetcher.submit(element, { method: "post" });
+  };
   const more = files > names.length ? ` and ${(files - names.length).toLocaleString("en-GB")} more` : "";
   return (
     <section aria-label={`Form ${place + 1}`}>
@@ -58,6 +63,8 @@ export function FormShown({ form, place, markets, fetcher }: Props) {
       >
         <input type="hidden" name="intent" value="map" />
         <input type="hidden" name="place" value={place} />
+        {/* Enter in a field takes what was written. */}
+        <button type="submit" className="hidden" aria-hidden tabIndex={-1} />
         <FormChoices form={form} markets={markets} byName={byName} />
         <ColumnsTable form={form} />
         {form.lack !== undefined && (

@@ -8,15 +8,24 @@ interface Props {
   readonly incoming: IncomingState;
   readonly isBusy: boolean;
   readonly fetcher: Deeds;
+  /** Whether a change of what is imported is on its way. */
+  readonly isChanging: () => boolean;
 }
 
 /** The presses that import the files, or put them away. */
-export function ImportPresses({ incoming, isBusy, fetcher }: Props) {
+export function ImportPresses({ incoming, isBusy, fetcher, isChanging }: Props) {
   const { dryRun } = incoming;
   const faults = dryRun?.problemCount ?? 0;
   const isReady = dryRun !== undefined && !isBusy && fetcher.state === "idle";
   return (
-    <fetcher.Form method="post" className="mt-3 flex flex-wrap items-center gap-2">
+    <fetcher.Form
+      method="post"
+      onSubmit={(event) => {
+        // Leaving a field for this press has sent what was written in it: that is tried first.
+        if (isChanging()) event.preventDefault();
+      }}
+      className="mt-3 flex flex-wrap items-center gap-2"
+    >
       <input type="hidden" name="intent" value="import" />
       <button type="submit" disabled={!isReady || faults > 0} className="control border-indigo font-semibold text-indigo">
         Import

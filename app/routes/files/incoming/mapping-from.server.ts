@@ -15,7 +15,7 @@ export function mappingFrom(form: FormData, was: Mapping): Mapping {
   const roles: Role[] = was.roles.map((role, k) => ROLES.find((own) => own === text(`role-${k}`)) ?? role);
   const chosen = text("market");
   // A code of one's own is asked for beside the markets that are there.
-  const market = chosen === "new" ? (text("code") ?? "") : chosen;
+  const market = chosen === "new" ? text("code") || "NEW" : chosen;
   const given = {
     holds: text("holds"),
     headerRows: text("headerRows") === undefined ? undefined : Number(text("headerRows")),

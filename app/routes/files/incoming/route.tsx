@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { redirect, useFetcher, useRevalidator } from "react-router";
 import { Conflict, Invalid } from "@server/errors";
 import { changeMapping, discardIncoming, findIncoming, importIncoming } from "@server/ingest/incoming.server";
@@ -72,15 +72,32 @@ export default function IncomingFiles({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     if (isOver || isSeen) void revalidate();
   }, [isOver, isSeen, revalidate]);
+  const changing = useRef(false);
+  useEffect(() => {
+    if (deeds.state === "idle") changing.current = false;
+  }, [deeds.state]);
   useKeys({ Backspace: () => wayBack(hrefOf(here, "/files")) });
   return (
     <>
       <Reading sentences={incomingReading(incoming)} />
-      <ImportPresses incoming={incoming} isBusy={running || isOver} fetcher={deeds} />
-      <div className="mt-4 grid gap-8 min-[1000px]:grid-cols-[minmax(0,7fr)_minmax(300px,5fr)]" data-main>
+      <ImportPresses incoming={incoming} isBusy={running || isOver} fetcher={deeds} isChanging={() => changing.current} />
+      <div
+        className="mt-4 grid gap-8 min-[1000px]:grid-cols-[minmax(0,7fr)_minmax(300px,5fr)]"
+        data-main
+        data-trying={running || isOver || deeds.state !== "idle"}
+      >
         <div className="space-y-6">
           {incoming.forms.map((form, place) => (
-            <FormShown key={form.signature} form={form} place={place} markets={markets} fetcher={deeds} />
+            <FormShown
+              key={form.signature}
+              form={form}
+              place={place}
+              markets={markets}
+              fetcher={deeds}
+              onChange={() => {
+                changing.current = true;
+              }}
+            />
           ))}
           {incoming.own.length > 0 && (
             <section>
