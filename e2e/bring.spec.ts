@@ -4,6 +4,7 @@ import { zipSync } from "fflate";
 import { filesField, importSeen, lookAt, toNewMarket, tried } from "./bring";
 import { reading, ready } from "./main-job";
 import { OwnServer } from "./own-server";
+import { faultsAt } from "./screen-faults";
 import { expect, test } from "./watch";
 
 /* Own data as people have them, from an empty database, on a server of its own: the journeys build on each other. */
@@ -214,6 +215,33 @@ test("an evening's files in the watched folder change an open screen, and what h
   const arrivals = page.getByRole("region", { name: "Watched folder" });
   await expect(arrivals).toContainText("Imported STOCKL_daily.csv, STOCKK_daily.csv and 10 more files: 12 bars");
   await expect(arrivals).toContainText("Refused STOCKX_daily.csv");
+});
+
+test("the step before importing can be read by everyone, at every size, in both themes, and in words that are explained", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(at("/files"));
+  await ready(page);
+  const wide = `date,${Array.from({ length: 40 }, (_, k) => `WIDE${k}`).join(",")}\n${days
+    .slice(0, 9)
+    .map((day, d) => [day.toISOString().slice(0, 10), ...Array.from({ length: 40 }, (_, k) => k + d + 1)].join(","))
+    .join("\n")}\n`;
+  const bad = germanFile(3, 400).replace(/;\d+,\d+;1\./g, (_all, k: number) => (k % 7 === 0 ? ";-5;1." : ";77,00;1."));
+  const files = [
+    upload("STOCKD_daily.csv", bad),
+    upload("wide closes.csv", wide),
+    upload("who.csv", "Code;Company;Sector;Theme\nSTOCKA;A company with quite a long name;Harbours;Cranes\n"),
+    upload("note.csv", "Dear all\n"),
+  ];
+  await lookAt(page, files);
+  await expect(page.getByText("holds no table").first()).toBeVisible();
+  expect(await faultsAt(page, page.url(), true)).toEqual([]);
+  await page.goto(at("/files"));
+  await ready(page);
+  await lookAt(page, upload("plain.txt", "03/01/2022;10\n04/01/2022;11\n"));
+  await expect(page.getByRole("button", { name: "That is right" })).toBeVisible();
+  expect(await faultsAt(page, page.url(), true)).toEqual([]);
 });
 
 test("a server that is killed while it imports has all of it or nothing, and a backup is a database", async ({ page }) => {

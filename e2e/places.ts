@@ -4,6 +4,7 @@ import { SCREENS } from "../app/screens";
 const PLACES = [
   ...SCREENS.filter(({ id }) => id !== "chart" && id !== "seasons").map(({ path }) => path),
   "/help",
+  "/files/instruments",
   "/chart",
   "/chart/$stock",
   "/chart/$stock?window=03-01.20",

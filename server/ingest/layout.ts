@@ -51,7 +51,9 @@ export async function findLayout(path: string): Promise<Layout> {
 /** What tells files of one form from those of another. */
 export function signatureOf({ carrier, headerRows, headers, roles }: Layout): string {
   const kind =
-    carrier.type === "text" ? { ",": "comma", ";": "semicolon", "\t": "tab", "|": "bar" }[carrier.delimiter] : carrier.type;
+    carrier.type === "text"
+      ? { ",": "comma", ";": "semicolon", "\t": "tab", "|": "vertical bar" }[carrier.delimiter]
+      : carrier.type;
   // Each file of closes names its own tickers, and a file without headers is told by what its columns look like.
   const names = roles.map((role, k) => (role === "closes-of" ? "*" : headers[k] === "" ? `(${role})` : plainName(headers[k]!)));
   const own = names.filter((name, k) => name !== "*" || names[k - 1] !== "*").join(", ");

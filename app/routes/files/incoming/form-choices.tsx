@@ -14,7 +14,8 @@ interface Props {
 export function FormChoices({ form, markets, byName }: Props) {
   const { mapping, files, ticker, tickers } = form;
   const isBars = mapping.holds === "bars";
-  const isNew = !markets.some((m) => m.market === mapping.market);
+  const own = markets.find((m) => m.market === mapping.market);
+  const isNew = own === undefined;
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
       <span>They hold</span>
@@ -94,7 +95,7 @@ export function FormChoices({ form, markets, byName }: Props) {
           <Words name="marketName" label="called" value={mapping.marketName} width="w-36" />
         </>
       )}
-      <Words name="currency" label="in" value={mapping.currency} width="w-16" placeholder="EUR" />
+      <Words name="currency" label="in" value={mapping.currency} width="w-16" placeholder={own?.currency || "EUR"} />
     </div>
   );
 }

@@ -18,7 +18,7 @@ const CARRIERS: Readonly<Record<string, string>> = {
   ",": "commas",
   ";": "semicolons",
   "\t": "tabs",
-  "|": "bars",
+  "|": "vertical bars",
   json: "JSON",
   parquet: "Parquet",
 };
