@@ -3,6 +3,7 @@ import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
 import { calculationRows } from "./calculations";
+import { ingestRows } from "./ingest";
 import { javascriptRows } from "./javascript";
 import { row, timed } from "./rows";
 import { serverRows, stop } from "./server";
@@ -25,6 +26,7 @@ try {
   });
   row("database making from nothing", making);
   await calculationRows(database, folder);
+  await ingestRows(folder);
   node("node_modules/@react-router/dev/bin.js", "build", "--logLevel", "error");
   javascriptRows();
   await serverRows(database);

@@ -87,6 +87,7 @@ export async function dryRun(db: Knex, request: ImportRequest, options: GatherOp
   const newTickers = dataset.instruments.map((i) => i.ticker).filter((ticker) => !byTicker.has(ticker));
   const members = new Map<string, number>();
   for (const { group } of dataset.membership) members.set(group, (members.get(group) ?? 0) + 1);
+  for (const { name, tickers } of gathered.lists) members.set(name, tickers.length);
   const firsts = dataset.bars.map((own) => own.days[0]!);
   const lasts = dataset.bars.map((own) => own.days.at(-1)!);
   progress(1);

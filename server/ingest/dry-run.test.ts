@@ -10,6 +10,7 @@ import { listChanges, removeSpan, undoChange } from "../data-changes.server";
 import { editInstruments, editMarket } from "../data-edits.server";
 import { openDatabase } from "../db.server";
 import { Invalid, NotFound } from "../errors";
+import { listLists, saveList } from "../lists.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
@@ -221,6 +222,24 @@ describe("who is who", () => {
     ]);
     expect(report.notes.join("\n")).toContain("Those who left are missing, so statistics of the past show survivors only");
     expect(report.notes.join("\n")).toContain("1 instrument without bars yet: ZZZ");
+  });
+  it("makes lists of the analyst's where the column has those, adds to one that is there, and takes both back", async () => {
+    await importFiles(db, await requestOf(FIVE));
+    await saveList(
+      db,
+      JSON.stringify({ version: 1, name: "Wind", market: "HOME", members: [{ ticker: "CCC", note: "mine", added: 19_000 }] }),
+    );
+    const before = await listLists(db);
+    const report = await importFiles(db, await requestOf({ "names.csv": NAMES }, { groupKind: "list" }));
+    expect(report.words).toContain("2 lists");
+    const tickers = async () => (await listLists(db)).map((list) => [list.name, ...list.members.map((m) => m.ticker)]);
+    expect(await tickers()).toEqual([
+      ["Wind", "CCC", "AAA", "BBB"],
+      ["Water", "AAA"],
+    ]);
+    expect(await listMemberships(db)).toEqual([]);
+    await undoChange(db, (await listChanges(db))[0]!.id);
+    expect(await listLists(db)).toEqual(before);
   });
   it("together with prices is one import", async () => {
     const report = await importFiles(

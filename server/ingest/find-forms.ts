@@ -115,12 +115,18 @@ async function decimalOf(files: readonly FormFile[], layouts: readonly Layout[])
   const at = roles.flatMap((role, k) =>
     ["open", "high", "low", "close", "adjusted", "volume", "shares", "closes-of"].includes(role) ? [k] : [],
   );
-  const cellsOf = (rows: readonly (readonly string[])[]) => rows.flatMap((row) => at.map((k) => (row[k] ?? "").trim()));
-  const cells = layouts.flatMap(({ rows }) => cellsOf(rows));
-  const signs = common([[".", ","] as const, ...cells.map((cell) => possibleSigns(cell))]);
-  if (signs.length === 1) return signs[0]!;
+  // The first cell that only one sign can read decides.
+  let isAmbiguous = false;
+  for (const { rows } of layouts)
+    for (const row of rows)
+      for (const k of at) {
+        const cell = (row[k] ?? "").trim();
+        const signs = possibleSigns(cell);
+        if (signs.length === 1) return signs[0]!;
+        isAmbiguous ||= isAmbiguousNumber(cell);
+      }
   // Where a comma separates the cells, one within quotes sets thousands apart.
-  if (carrier.delimiter === "," || !cells.some(isAmbiguousNumber)) return ".";
+  if (carrier.delimiter === "," || !isAmbiguous) return ".";
   const scanned = await eachColumn(
     files,
     layouts,

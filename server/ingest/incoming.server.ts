@@ -192,6 +192,16 @@ export function changeMapping(db: Knex, id: string, place: number, mapping: Mapp
 }
 
 /**
+ * Tries again what was stopped.
+ * @throws NotFound when the files are not here any more
+ */
+export function tryAgain(db: Knex, id: string): void {
+  const one = getIncoming(id);
+  if (one.seen === undefined) throw new NotFound("The files were not looked at to the end: put them away and choose them again.");
+  if (one.job.state.state !== "running") one.job = startTry(db, one);
+}
+
+/**
  * Imports files that were given, and remembers what they were taken for.
  * @param onlyGood leaves out the rows that have a problem
  * @returns the id of the job

@@ -34,8 +34,20 @@ export interface There {
 /** Kinds of instrument that may belong to no market. */
 const WITHOUT_MARKET: readonly string[] = ["commodity", "currency", "bond", "index"];
 
-/** What the files of all forms make of the database: rows to write, with notes of what was done to them. */
-export function takeForms(forms: readonly FormRead[], there: There, problems: Problems, notes: string[]): Dataset {
+/** A list of the analyst's, named in a column: tickers of one market. */
+export interface NamedList {
+  readonly name: string;
+  readonly market: string;
+  readonly tickers: readonly string[];
+}
+
+/** What the files of all forms make of the database: rows to write and lists to save, with notes of what was done to them. */
+export function takeForms(
+  forms: readonly FormRead[],
+  there: There,
+  problems: Problems,
+  notes: string[],
+): { readonly dataset: Dataset; readonly lists: readonly NamedList[] } {
   const instruments = new Map<string, InstrumentRow>();
   const known = new Map(there.instruments.map((row) => [row.ticker, row]));
   const markets = new Map<string, MarketRow>();
@@ -86,7 +98,18 @@ export function takeForms(forms: readonly FormRead[], there: There, problems: Pr
         if (!firstComing.has(said.ticker) && there.firstBarOf(said.ticker) === undefined) withoutBars.push(said.ticker);
         for (const group of said.groups) belonging.push({ group, mapping, ticker: said.ticker });
       }
-  const membership: MembershipRow[] = belonging.map(({ group, mapping, ticker }) => ({
+  const isList = ({ mapping }: (typeof belonging)[number]) => mapping.groupKind === "list";
+  const lists = new Map<string, { name: string; market: string; tickers: string[] }>();
+  for (const { group: name, ticker } of belonging.filter(isList)) {
+    // A list is of one market; what belongs to none stands in none.
+    const market = current(ticker)?.market;
+    if (!market) continue;
+    const own = lists.get(name);
+    if (!own) lists.set(name, { name, market, tickers: [ticker] });
+    else if (own.market === market && !own.tickers.includes(ticker)) own.tickers.push(ticker);
+  }
+  const inGroups = belonging.filter((one) => !isList(one));
+  const membership: MembershipRow[] = inGroups.map(({ group, mapping, ticker }) => ({
     group,
     kind: mapping.groupKind,
     ticker,
@@ -100,7 +123,7 @@ export function takeForms(forms: readonly FormRead[], there: There, problems: Pr
     notes.push(
       "Members of groups count from their first bar on. Those who left are missing, so statistics of the past show survivors only and look better than they were",
     );
-  return {
+  const dataset = {
     markets: [...markets.values()],
     instruments: [...instruments.values()],
     bars: joined,
@@ -108,6 +131,7 @@ export function takeForms(forms: readonly FormRead[], there: There, problems: Pr
     holidays: [],
     fundamentals: [],
   };
+  return { dataset, lists: [...lists.values()] };
 }
 
 /** 2200-01-01: later than any bar. */

@@ -41,6 +41,8 @@ export interface Touched {
   readonly fundamentals?: readonly string[];
   /** Names of items by which the next files of a form are taken. */
   readonly items?: readonly string[];
+  /** Names of lists. */
+  readonly lists?: readonly string[];
 }
 
 type Row = Record<string, unknown>;
@@ -53,6 +55,8 @@ const KEYED = {
   holidays: "market",
   fundamentals: "instrument_id",
   items: "name",
+  lists: "name",
+  list_members: "list_id",
 } as const;
 type Keyed = keyof typeof KEYED;
 
@@ -122,6 +126,15 @@ export async function insertChange(
   await keepRows(trx, id, "memberships", touched.groups ?? []);
   await keepRows(trx, id, "holidays", touched.holidayMarkets ?? []);
   await keepRows(trx, id, "items", touched.items ?? []);
+  await keepRows(trx, id, "lists", touched.lists ?? []);
+  await keepRows(
+    trx,
+    id,
+    "list_members",
+    await trx("lists")
+      .whereIn("name", [...(touched.lists ?? [])])
+      .pluck<number[]>("id"),
+  );
   await keepRows(
     trx,
     id,
@@ -192,7 +205,8 @@ export async function revertChange(trx: Knex.Transaction, id: number): Promise<v
   const gone = (table: Keyed) => of(table).flatMap((image) => (image.rows === null ? [image.key] : []));
   const rowsOf = (table: Keyed) => of(table).flatMap((image) => (image.rows === null ? [] : (deserialize(image.rows) as Row[])));
   // What refers to others goes before them and comes after them.
-  for (const table of ["memberships", "holidays", "fundamentals", "items"] as const)
+  // Members of lists go with them.
+  for (const table of ["memberships", "holidays", "fundamentals", "items", "lists"] as const)
     await removeWhere(
       trx,
       table,
@@ -213,7 +227,7 @@ export async function revertChange(trx: Knex.Transaction, id: number): Promise<v
     [id],
   );
   const still = (row: Row) => !("instrument_id" in row) || there.has(row["instrument_id"] as number);
-  for (const table of ["memberships", "holidays", "fundamentals", "items"] as const)
+  for (const table of ["memberships", "holidays", "fundamentals", "items", "lists", "list_members"] as const)
     await insertRows(trx, table, rowsOf(table).filter(still));
   await trx("data_changes").where({ id }).delete();
 }

@@ -56,6 +56,25 @@ export async function replaceListRows(
     );
 }
 
+/** Adds members to static lists by their names, making those that are not there; a live one of the name stays as it is. */
+export async function addToLists(
+  db: Knex,
+  lists: readonly { readonly name: string; readonly market: string; readonly tickers: readonly string[] }[],
+): Promise<void> {
+  for (const { name, market, tickers } of lists) {
+    const there = await findListRow(db, name);
+    if (there && (there.scan !== null || there.market !== market)) continue;
+    const members = there ? await db<ListMemberRow>("list_members").where({ list_id: there.id }).orderBy("place") : [];
+    const current = new Set(members.filter((m) => m.removed === null).map((m) => m.ticker));
+    const fresh = tickers
+      .filter((ticker) => !current.has(ticker))
+      .map((ticker) => ({ ticker, note: "", added: null, removed: null }));
+    const row = { name, market, note: there?.note ?? "", made: there?.made ?? null, scan: null };
+    const kept = members.map(({ ticker, note, added, removed }) => ({ ticker, note, added, removed }));
+    await replaceListRows(db, there?.id, row, [...kept, ...fresh]);
+  }
+}
+
 export async function removeListRow(db: Knex, id: number): Promise<void> {
   await db("lists").where({ id }).delete();
 }

@@ -5,8 +5,9 @@ import { clipped, count } from "@studies/words/words";
 import type { Dataset, InstrumentRow, MarketRow } from "@core/columns/dataset";
 import { nameOfForm, rememberMapping } from "../ingest/file-forms.server";
 import { readForms } from "../ingest/read-forms";
-import { takeForms, type FormRead, type FormRequest } from "../ingest/take-forms";
+import { takeForms, type FormRead, type FormRequest, type NamedList } from "../ingest/take-forms";
 import { insertArrivals, type ArrivedFile } from "../stores/arrivals-store.server";
+import { addToLists } from "../stores/lists-store.server";
 import { listBarSpans, type BarSpan } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
@@ -50,6 +51,8 @@ const DEFAULT_MOST_BYTES = 1_000_000_000;
 /** What an import would write, and all that was found on the way. */
 export interface Gathered {
   readonly dataset: Dataset;
+  /** Lists of the analyst's to save; members are added to one that is there. */
+  readonly lists: readonly NamedList[];
   readonly problems: Problems;
   /** Whether what is left without the rows that have a problem can be imported. */
   readonly isUsable: boolean;
@@ -83,7 +86,7 @@ export async function importFiles(
       progress(0.7 * share);
     },
   });
-  const { dataset, problems, isUsable, notes, rows, words, adopted } = gathered;
+  const { dataset, lists, problems, isUsable, notes, rows, words, adopted } = gathered;
   const refused = { problems: problems.list, problemCount: problems.total, notes, rows, words };
   const imports = problems.total === 0 || (request.onlyGood === true && isUsable);
   if (adopted.length > 0) notes.push(adoption(adopted, request, !imports));
@@ -99,12 +102,14 @@ export async function importFiles(
   );
   const also = async (trx: Knex.Transaction) => {
     for (const form of remembered) await rememberMapping(trx, form);
+    await addToLists(trx, lists);
     await insertArrivals(trx, request.arrivals ?? [], "imported", words);
   };
   const dataVersion = await writeDataset(db, dataset, {
     progress: told,
     also,
     words: `${clipped(named)}: ${words}`,
+    lists: lists.map((list) => list.name),
     items: remembered.map(({ signature }) => nameOfForm(signature)),
   });
   return { ...refused, imported: true, dataVersion };
@@ -159,7 +164,7 @@ export async function gatherFiles(
     instruments: [...instruments, ...own.dataset.instruments],
     firstBarOf: (ticker: string) => spans.get(idOf.get(ticker) ?? NaN)?.first,
   };
-  const taken = takeForms(formsRead, there, problems, notes);
+  const { dataset: taken, lists } = takeForms(formsRead, there, problems, notes);
   const joined = joinDatasets(own.dataset, taken);
   const dataset = request.onlyGood === true ? withoutStrays(joined, { markets, instruments }) : joined;
   const knownTickers = new Set(there.instruments.map((i) => i.ticker));
@@ -168,9 +173,10 @@ export async function gatherFiles(
   const { bars, ...tables } = dataset;
   const rows = {
     ...Object.fromEntries(Object.entries(tables).map(([table, rows]) => [table, rows.length])),
+    lists: lists.length,
     bars: bars.reduce((sum, b) => sum + b.days.length, 0),
   };
-  return { dataset, problems, isUsable, notes, rows, words: rowsInWords(rows), adopted };
+  return { dataset, lists, problems, isUsable, notes, rows, words: rowsInWords(rows), adopted };
 }
 
 /** A dataset without the rows that refer to what is nowhere, or say what an earlier one has said. */
@@ -220,6 +226,7 @@ const TABLE_WORDS: Readonly<Record<string, readonly [one: string, many: string]>
   bars: ["bar", "bars"],
   membership: ["membership", "memberships"],
   holidays: ["holiday", "holidays"],
+  lists: ["list", "lists"],
   fundamentals: ["row of fundamentals", "rows of fundamentals"],
 };
 

@@ -16,8 +16,9 @@ export interface WriteOptions {
   readonly also?: (trx: Knex.Transaction) => Promise<void>;
   /** What it brings, where it is to be undone some day. */
   readonly words?: string;
-  /** Names of items that the further writes touch, which come back when it is undone. */
+  /** Names of items and lists that the further writes touch, which come back when it is undone. */
   readonly items?: readonly string[];
+  readonly lists?: readonly string[];
 }
 
 /**
@@ -31,14 +32,19 @@ export interface WriteOptions {
 export async function writeDataset(
   db: Knex,
   dataset: Dataset,
-  { progress = none, also = nothing, words, items = [] }: WriteOptions = {},
+  { progress = none, also = nothing, words, items = [], lists = [] }: WriteOptions = {},
 ): Promise<number> {
   return db.transaction(async (trx) => {
     await foldDelivered(trx);
     const change =
       words === undefined
         ? undefined
-        : await insertChange(trx, { kind: "import", madeAt: Date.now(), words }, { ...touchedBy(dataset), items }, MOST_CHANGES);
+        : await insertChange(
+            trx,
+            { kind: "import", madeAt: Date.now(), words },
+            { ...touchedBy(dataset), items, lists },
+            MOST_CHANGES,
+          );
     await upsertMarkets(trx, dataset.markets);
     const idOf = await upsertInstruments(trx, dataset.instruments);
     let done = 0;

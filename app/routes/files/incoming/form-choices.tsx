@@ -70,7 +70,7 @@ export function FormChoices({ form, markets, byName }: Props) {
             name="groupKind"
             label="What groups are"
             value={mapping.groupKind}
-            choices={GROUP_KINDS.map((kind) => [kind, `of the kind ${kind}`] as const)}
+            choices={GROUP_KINDS.map((kind) => [kind, kind === "list" ? "lists of mine" : `of the kind ${kind}`] as const)}
           />
         </>
       )}

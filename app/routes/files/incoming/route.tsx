@@ -1,7 +1,7 @@
 import { useEffect, useRef } from "react";
 import { redirect, useFetcher, useRevalidator } from "react-router";
 import { Conflict, Invalid } from "@server/errors";
-import { changeMapping, discardIncoming, findIncoming, importIncoming } from "@server/ingest/incoming.server";
+import { changeMapping, discardIncoming, findIncoming, importIncoming, tryAgain } from "@server/ingest/incoming.server";
 import { formDeed } from "~/form-deed.server";
 import { openDesk } from "~/ask.server";
 import { hrefOf, parseHere, useHere } from "~/here";
@@ -40,6 +40,9 @@ export async function action({ request, params }: Route.ActionArgs) {
         changeMapping(db, params.id, place, mappingFrom(form, own.mapping), text("ticker").trim() || undefined);
         break;
       }
+      case "try":
+        tryAgain(db, params.id);
+        break;
       case "import":
         leads = hrefOf(here, "/files", { import: await importIncoming(db, params.id, text("which") === "good") });
         break;
@@ -129,7 +132,21 @@ export default function IncomingFiles({ loaderData }: Route.ComponentProps) {
               The files could not be tried; nothing was changed. {incoming.job.reason}
             </p>
           ) : (
-            incoming.dryRun && <DryRunShown found={incoming.dryRun} />
+            <>
+              {incoming.dryRun && <DryRunShown found={incoming.dryRun} />}
+              {incoming.job.state === "stopped" && (
+                <p role="status">
+                  It was stopped; nothing was changed.{" "}
+                  <button
+                    type="button"
+                    className="link min-h-6"
+                    onClick={() => void deeds.submit({ intent: "try" }, { method: "post" })}
+                  >
+                    Try the import again
+                  </button>
+                </p>
+              )}
+            </>
           )}
         </div>
       </div>
