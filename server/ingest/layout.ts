@@ -2,6 +2,7 @@ import fs from "node:fs";
 import { isUtf8 } from "node:buffer";
 import Papa from "papaparse";
 import { BAR_ROLES, plainName, roleOfName, rolesByNames, type Role } from "./column-roles";
+import { MOST_COLUMNS } from "./mapping";
 import { looksLikeDate } from "./date-forms";
 import { looksLikeNumber } from "./number-style";
 import { rowsOfTable, type Carrier } from "./table-rows";
@@ -39,6 +40,7 @@ export async function findLayout(path: string): Promise<Layout> {
   const widths = rows.slice(-20).map((row) => row.length);
   const width = mode(widths);
   if (rows.length === 0 || width < 2) throw new Unreadable("holds no table: no sign separates its lines into columns");
+  if (width > MOST_COLUMNS) throw new Unreadable(`has more than ${MOST_COLUMNS.toLocaleString("en-GB")} columns`);
   const headerRows = carrier.type === "text" ? countHeaderRows(rows, width) : 1;
   const headers = headersOf(rows.slice(0, headerRows), width);
   const data = rows.slice(headerRows).filter((row) => row.some((cell) => cell !== ""));

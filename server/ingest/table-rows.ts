@@ -1,5 +1,5 @@
 import fs from "node:fs";
-import { asyncBufferFromFile, parquetMetadataAsync, parquetReadObjects, parquetSchema } from "hyparquet";
+import { parquetMetadataAsync, parquetReadObjects, parquetSchema } from "hyparquet";
 import { compressors } from "hyparquet-compressors";
 import { rowsOfText, Unreadable, type Encoding, type RowsBlock } from "./text-rows";
 
@@ -9,8 +9,8 @@ export type Carrier =
   | { readonly type: "json" }
   | { readonly type: "parquet" };
 
-/** Larger JSON is refused: it is read as a whole. */
-const MOST_JSON_BYTES = 200_000_000;
+/** Larger JSON and Parquet are refused: they are read as a whole. */
+const MOST_BYTES = 400_000_000;
 const PARQUET_ROWS = 50_000;
 
 /**
@@ -26,10 +26,14 @@ export function rowsOfTable(path: string, carrier: Carrier, progress?: (bytes: n
 
 async function* rowsOfJson(path: string, progress?: (bytes: number) => void): AsyncGenerator<RowsBlock> {
   const bytes = fs.statSync(path).size;
-  if (bytes > MOST_JSON_BYTES) throw new Unreadable(`is JSON of more than ${MOST_JSON_BYTES / 1e6} MB: save it as CSV`);
+  requireSize(bytes, "JSON");
   const objects = await Promise.resolve(objectsOf(fs.readFileSync(path, "utf8").replace(/^\ufeff/, "")));
   progress?.(bytes);
   yield named(objects, 0);
+}
+
+function requireSize(bytes: number, what: string): void {
+  if (bytes > MOST_BYTES) throw new Unreadable(`is ${what} of more than ${MOST_BYTES / 1e6} MB: save it as CSV`);
 }
 
 /** The objects of a JSON table: a list of them, one field that holds the list, or one a line. */
@@ -64,16 +68,22 @@ function isObject(value: unknown): value is Record<string, unknown> {
 
 async function* rowsOfParquet(path: string, progress?: (bytes: number) => void): AsyncGenerator<RowsBlock> {
   const bytes = fs.statSync(path).size;
+  requireSize(bytes, "Parquet");
   try {
-    const file = await asyncBufferFromFile(path);
+    // In memory, so that nothing of it is still being read when it is given up.
+    const whole = fs.readFileSync(path);
+    const file = whole.buffer.slice(whole.byteOffset, whole.byteOffset + whole.byteLength);
     const metadata = await parquetMetadataAsync(file);
     const total = Number(metadata.num_rows);
     const columns = parquetSchema(metadata)
       .children.filter((child) => child.children.length === 0)
-      .map((child) => child.element.name);
+      .map((child): unknown => child.element.name)
+      .filter((name): name is string => typeof name === "string");
     for (let rowStart = 0; rowStart < total || rowStart === 0; rowStart += PARQUET_ROWS) {
       const rowEnd = Math.min(total, rowStart + PARQUET_ROWS);
       const rows = await parquetReadObjects({ file, metadata, columns, compressors, rowStart, rowEnd });
+      // What a damaged file says of its length may be anything.
+      if (rows.length === 0 && rowStart > 0) return;
       const block = named(rows, rowStart, columns);
       yield rowStart === 0 ? block : { ...block, rows: block.rows.slice(1), lines: block.lines.slice(1) };
       progress?.((bytes * rowEnd) / Math.max(1, total));
