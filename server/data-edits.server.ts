@@ -40,8 +40,7 @@ export async function editInstruments(db: Knex, tickers: readonly string[], give
     const changed = tickers.map((ticker) => {
       const row = rows.get(ticker);
       if (!row) throw new NotFound(`There is no instrument "${ticker}".`);
-      const { id, ...was } = row;
-      return edited(was, edit);
+      return edited(row, edit);
     });
     const whose = tickers.length === 1 ? tickers[0]! : count(tickers.length, "instrument");
     const change = await keepBefore(trx, `${fields.join(", ")} of ${whose}`, { tickers }, "edit");
@@ -52,8 +51,9 @@ export async function editInstruments(db: Knex, tickers: readonly string[], give
 
 function edited(row: InstrumentRow, { temperament, ...edit }: InstrumentEdit): InstrumentRow {
   const said = (value: string | undefined, was: string | null) => (value === undefined ? was : value === "" ? null : value);
+  const { listed, delisted, leverage, marketValueShares, ticker, market } = row;
   return {
-    ...row,
+    ...{ ticker, market, listed, delisted, leverage, marketValueShares },
     name: edit.name ?? row.name,
     kind: edit.kind ?? row.kind,
     sector: said(edit.sector, row.sector),

@@ -64,21 +64,22 @@ export class Inbox {
   async start(): Promise<void> {
     const { folder, settleMs = 1_500 } = this.options;
     for (const own of [folder, path.join(folder, DONE), path.join(folder, REFUSED)]) fs.mkdirSync(own, { recursive: true });
-    this.#watcher = watch(folder, {
+    const watcher = watch(folder, {
       depth: 0,
       ignored: (file, stats) => file !== folder && (stats?.isDirectory() === true || UNFINISHED.test(path.basename(file))),
       awaitWriteFinish: { stabilityThreshold: settleMs, pollInterval: Math.min(200, settleMs) },
     });
-    this.#watcher.on("add", (file) => {
+    this.#watcher = watcher;
+    watcher.on("add", (file) => {
       this.#take(file);
     });
-    this.#watcher.on("change", (file) => {
+    watcher.on("change", (file) => {
       this.#take(file);
     });
-    this.#watcher.on("error", (error) => {
+    watcher.on("error", (error) => {
       this.options.onError?.(error);
     });
-    await new Promise<void>((resolve) => this.#watcher!.once("ready", resolve));
+    await new Promise<void>((resolve) => watcher.once("ready", resolve));
   }
 
   /** Ends watching; an import that is under way is stopped, and undone with its transaction. */
@@ -87,6 +88,10 @@ export class Inbox {
     this.#stopped.abort();
     await this.#watcher?.close();
     await this.#working;
+  }
+
+  #isStopped(): boolean {
+    return this.#stopped.signal.aborted;
   }
 
   /** What comes together is imported together: one evening is one change of the data. */
@@ -101,14 +106,14 @@ export class Inbox {
   async #work(): Promise<void> {
     const paths = [...this.#waiting].sort();
     this.#waiting.clear();
-    if (this.#stopped.signal.aborted) return;
+    if (this.#isStopped()) return;
     try {
       const files: WholeFile[] = [];
       for (const file of paths)
         if (fs.existsSync(file)) files.push({ path: file, name: path.basename(file), digest: await digestOf(file) });
       await this.#import(files);
     } catch (error) {
-      if (!this.#stopped.signal.aborted) this.options.onError?.(error);
+      if (!this.#isStopped()) this.options.onError?.(error);
     }
   }
 

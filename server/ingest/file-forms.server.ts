@@ -3,7 +3,7 @@ import type { Knex } from "knex";
 import { findItem, type ItemBody } from "../items.server";
 import { upsertItemRow } from "../stores/items-store.server";
 import type { Form } from "./find-forms";
-import type { Mapping } from "./mapping";
+import { mappingSchema, mappingShape, type Mapping } from "./mapping";
 
 /* What files of a form were taken for is remembered as an item of the kind "file-form", and used for the next of them. */
 
@@ -16,7 +16,7 @@ export function nameOfForm(signature: string): string {
 export async function findMapping(db: Knex, form: Form): Promise<Mapping | undefined> {
   const item = await findItem(db, "file-form", nameOfForm(form.signature));
   if (item?.signature !== form.signature) return undefined;
-  const { version, signature, ...mapping } = item;
+  const mapping: Mapping = mappingOf(item);
   // A file of closes has a column a ticker: as many as there are now.
   const isWide = mapping.roles.includes("closes-of");
   if (!isWide && mapping.roles.length !== form.mapping.roles.length) return undefined;
@@ -27,6 +27,11 @@ export async function findMapping(db: Knex, form: Form): Promise<Mapping | undef
     before: affixes.before,
     after: affixes.after,
   };
+}
+
+/** An item without what says which form it is of. */
+function mappingOf(item: ItemBody<"file-form">): Mapping {
+  return mappingSchema.parse(Object.fromEntries(Object.entries(item).filter(([key]) => Object.hasOwn(mappingShape, key))));
 }
 
 /** Remembers what the files of a form are taken for, within the transaction that imports them. */

@@ -13,10 +13,13 @@ export function stemOf(name: string): string {
 export function commonAffixes(stems: readonly string[]): { readonly before: string; readonly after: string } {
   if (new Set(stems).size < FEW) return { before: "", after: "" };
   const before = /^.*[-_. ]/.exec(commonStart(stems))?.[0] ?? "";
-  const ends = stems.map((stem) => [...stem.slice(before.length)].reverse().join(""));
-  const end = [...commonStart(ends)].reverse().join("");
+  const end = reversed(commonStart(stems.map((stem) => reversed(stem.slice(before.length)))));
   const after = /[-_. ].*$/.exec(end)?.[0] ?? "";
   return { before, after };
+}
+
+function reversed(text: string): string {
+  return Array.from(text).reverse().join("");
 }
 
 /** Fewer names say nothing of what they have in common. */

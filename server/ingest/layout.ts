@@ -149,7 +149,7 @@ function scoreOf(rows: readonly (readonly string[])[]): number {
 function mode(values: readonly number[]): number {
   const counts = new Map<number, number>();
   for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
-  return [...counts].reduce((a, b) => (b[1] > a[1] ? b : a), [0, 0] as [number, number])[0];
+  return [...counts].reduce<readonly [number, number]>((a, b) => (b[1] > a[1] ? b : a), [0, 0])[0];
 }
 
 /** Rows before the first that has what bars have, a date and a number; for other tables, up to the one that names columns. */

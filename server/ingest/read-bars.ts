@@ -182,7 +182,7 @@ class Reading {
 
   /** A number of a row: NaN for "not known", undefined where it is none, which is then told. */
   #number(row: readonly string[], column: (typeof NUMBERS)[number], line: number): number | undefined {
-    const at = this.#numberAt[column]!;
+    const at = this.#numberAt[column];
     if (at < 0) return NaN;
     const text = trimmed(row[at]!);
     const value = readNumber(text, this.#decimal);

@@ -49,6 +49,6 @@ export async function insertArrivals(
   );
   const newest = (await trx("arrivals").max("id as id").first()) as { id: number | null } | undefined;
   await trx("arrivals")
-    .where("id", "<=", Number(newest?.id ?? 0) - MOST_KEPT)
+    .where("id", "<=", (newest?.id ?? 0) - MOST_KEPT)
     .delete();
 }

@@ -40,7 +40,7 @@ export function FormShown({ form, place, markets, fetcher, onChange }: Props) {
         {form.isRemembered && <span className="font-normal text-soft">, taken as the last time</span>}
       </h2>
       <p className="mt-1 text-soft">
-        {byName && files > 1 ? `${names.map((name, k) => `${name} as ${tickers[k] ?? ""}`).join(", ")}` : names.join(", ")}
+        {names.map((name, k) => (byName && files > 1 ? `${name} as ${tickers[k] ?? ""}` : name)).join(", ")}
         {more}
       </p>
       {form.lack !== undefined && (

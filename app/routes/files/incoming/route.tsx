@@ -2,6 +2,8 @@ import { useEffect, useRef } from "react";
 import { redirect, useFetcher, useRevalidator } from "react-router";
 import { Conflict, Invalid } from "@server/errors";
 import { changeMapping, discardIncoming, findIncoming, importIncoming, tryAgain } from "@server/ingest/incoming.server";
+import { mappingFromForm } from "@server/ingest/mapping-from-form.server";
+import { listMarkets } from "@server/stores/markets-store.server";
 import { formDeed } from "~/form-deed.server";
 import { openDesk } from "~/ask.server";
 import { hrefOf, parseHere, useHere } from "~/here";
@@ -15,13 +17,10 @@ import { DryRunShown } from "./dry-run-shown";
 import { FormShown } from "./form-shown";
 import { ImportPresses } from "./import-presses";
 import { incomingReading } from "./incoming-reading";
-import { mappingFrom } from "./mapping-from.server";
-import { listMarkets } from "@server/stores/markets-store.server";
 
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { db } = await openDesk();
   const incoming = findIncoming(params.id);
-  // eslint-disable-next-line @typescript-eslint/only-throw-error -- the router's way to lead elsewhere
   if (!incoming) throw redirect(hrefOf(parseHere(new URL(request.url).searchParams), "/files", { gone: "1" }));
   return { incoming, markets: await listMarkets(db) };
 }
@@ -37,7 +36,7 @@ export async function action({ request, params }: Route.ActionArgs) {
         const place = Number(text("place"));
         const own = incoming?.forms[place];
         if (!own) throw new Conflict("Those files are not here any more: choose them again. Nothing was changed.");
-        changeMapping(db, params.id, place, mappingFrom(form, own.mapping), text("ticker").trim() || undefined);
+        changeMapping(db, params.id, place, mappingFromForm(form, own.mapping), text("ticker").trim() || undefined);
         break;
       }
       case "try":

@@ -1,13 +1,13 @@
 import { z } from "zod";
-import { Invalid } from "@server/errors";
-import { ROLES, type Role } from "@server/ingest/column-roles";
-import { mappingSchema, type Mapping } from "@server/ingest/mapping";
+import { Invalid } from "../errors";
+import { ROLES, type Role } from "./column-roles";
+import { mappingSchema, type Mapping } from "./mapping";
 
 /**
  * A mapping with what a form says in the place of what it was.
  * @throws Invalid for what a mapping does not have
  */
-export function mappingFrom(form: FormData, was: Mapping): Mapping {
+export function mappingFromForm(form: FormData, was: Mapping): Mapping {
   const text = (name: string) => {
     const value = form.get(name);
     return typeof value === "string" ? value.trim() : undefined;
