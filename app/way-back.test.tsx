@@ -61,7 +61,7 @@ describe("what a market lacks", () => {
     const html = shown({ market: row, sectors: [] });
     expect(html).toContain("Home market has no broad index with highs and lows");
     expect(html).toMatch(
-      /no volatility index and no sectors and industries of the stocks \(an instruments file\): little can be said\./,
+      /no volatility index and no sectors and industries of the stocks \(from a table of names, or typed under “who is who”\): little can be said\./,
     );
     expect(html).toContain('href="/files?market=HOME"');
   });

@@ -6,9 +6,9 @@ import { hrefOf, useHere } from "~/here";
 export type Lacked = "index" | "volatility" | "sectors";
 
 const WORDS: Readonly<Record<Lacked, string>> = {
-  index: "broad index with highs and lows (a market row that names it, and its bars)",
+  index: "broad index with highs and lows (chosen on Data among what is there)",
   volatility: "volatility index",
-  sectors: "sectors and industries of the stocks (an instruments file)",
+  sectors: "sectors and industries of the stocks (from a table of names, or typed under “who is who”)",
 };
 
 /** What the market in view lacks of what a screen works with, and where to bring it; nothing where it has all. */

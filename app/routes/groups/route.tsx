@@ -180,11 +180,15 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
       )}
       {none && (
         <p className="mt-6 max-w-xl">
-          There are no {PEER_SETS[table.peers].many} here yet. An{" "}
+          There are no {PEER_SETS[table.peers].many} here yet. A{" "}
           <Link className="figure-link" to={hrefOf(here, "/files")}>
-            instruments file
+            table of names
           </Link>{" "}
-          gives stocks their sectors, a membership file makes themes, families, regions and funds; until then{" "}
+          gives stocks their sectors and groups, or they are typed for many at once under{" "}
+          <Link className="figure-link" to={hrefOf(here, "/files/instruments")}>
+            who is who
+          </Link>
+          ; funds and what they hold come by a membership file. Until then{" "}
           <Link className="figure-link" to={hrefOf(here, "/groups", { in: "market:" })}>
             all stocks can be ranked together
           </Link>
