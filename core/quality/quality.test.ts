@@ -54,6 +54,10 @@ describe("likelySplits", () => {
     expect(likelySplits(loose)).toHaveLength(1);
     expect(likelySplits({ ...loose, volume })).toEqual([]);
   });
+  it("goes by the volume of its own session where that is the last", () => {
+    expect(likelySplits(withSplit({ ratio: 2 * 1.045, at: 79 }))).toHaveLength(1);
+    expect(likelySplits(withSplit({ ratio: 2 * 1.045, at: 79, volumeTimes: 1 }))).toEqual([]);
+  });
   it("passes over a fall that is no simple ratio, and one that is taken back", () => {
     expect(likelySplits(withSplit({ ratio: 1.75 }))).toEqual([]);
     const bars = withSplit({ ratio: 2 });

@@ -9,6 +9,7 @@ import { seeded } from "@core/testing";
 import { DATES, writeDialect, type Dialect, type Field } from "../testing/write-dialect";
 import { lookAtFiles, type FilesSeen } from "./look-at-files";
 import { lackOf, type Mapping } from "./mapping";
+import { readNumber } from "./number-style";
 import { readBatch } from "./read-forms";
 
 /* Forty ways to write the same bars, each read as they were written. */
@@ -264,6 +265,33 @@ describe("what cannot be decided is asked", () => {
     const { forms } = await lookAtFiles([{ path: place, name: "VAGUE.csv" }], fs.mkdtempSync(path.join(folder, "in-")));
     expect(forms[0]!.mapping.decimal).toBeNull();
     expect(lackOf(forms[0]!.mapping)).toContain("decimals");
+  });
+});
+
+describe("a number", () => {
+  it("of any length is the nearest to what is written", () => {
+    const digits = fc.string({ unit: fc.constantFrom(..."0123456789"), minLength: 1, maxLength: 19 });
+    fc.assert(
+      fc.property(digits, fc.option(digits), (whole, fraction) => {
+        const text = fraction === null ? whole : `${whole}.${fraction}`;
+        expect(readNumber(text, ".")).toBe(Number(text));
+        expect(readNumber(text.replace(".", ","), ",")).toBe(Number(text));
+      }),
+      { numRuns: 2_000 },
+    );
+  });
+  it("that is none, or could be two things, is told from one", () => {
+    for (const text of ["", "-", "n/a", "NaN", "null", "None"]) expect(readNumber(text, ".")).toBeNull();
+    for (const text of [".", "1.2.3", "12,34,5", "ten", "0x10", "1e999", "1 2", "Infinity"])
+      expect(readNumber(text, ".")).toBeUndefined();
+    expect([readNumber("1,234", "."), readNumber("1,234", ",")]).toEqual([1234, 1.234]);
+    expect(readNumber("-1.234,5", ",")).toBe(-1234.5);
+  });
+  it("with a comma between commas is a thousand", async () => {
+    const place = path.join(folder, "QUOTED.csv");
+    fs.writeFileSync(place, 'Date,Close\n2024-01-02,"1,234"\n2024-01-03,"1,235"\n');
+    const { forms } = await lookAtFiles([{ path: place, name: "QUOTED.csv" }], fs.mkdtempSync(path.join(folder, "in-")));
+    expect(forms[0]!.mapping.decimal).toBe(".");
   });
 });
 

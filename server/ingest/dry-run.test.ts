@@ -6,7 +6,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { epochDay, isoDate, weekday } from "@core";
 import { seeded } from "@core/testing";
 import { Desk } from "../ask/desk.server";
-import { listChanges, removeSpan, undoChange } from "../data-changes.server";
+import { listChanges, removeInstrument, removeSpan, undoChange } from "../data-changes.server";
 import { editInstruments, editMarket } from "../data-edits.server";
 import { openDatabase } from "../db.server";
 import { Invalid, NotFound } from "../errors";
@@ -146,6 +146,9 @@ describe("a dry run", () => {
       { day: isoDate(next), stocks: 2, of: 5 },
     ]);
     expect((await dryRun(db, await requestOf(evening(["AAA", "BBB", "CCC"])))).thin.total).toBe(0);
+    // Half is not fewer than half.
+    await removeInstrument(db, "EEE");
+    expect((await dryRun(db, await requestOf(evening(["AAA", "BBB"])))).thin.total).toBe(0);
   });
   it("names the market that is missing, and files that differ about a day", async () => {
     const nowhere = await dryRun(db, await requestOf({ "AAA.csv": textOf(series(1)) }, { market: "" }));
