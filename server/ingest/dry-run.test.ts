@@ -19,6 +19,7 @@ import { downloadLines } from "../transfer/export.server";
 import { importFiles } from "../transfer/import.server";
 import { dryRun } from "./dry-run.server";
 import { importGiven } from "./import-given.server";
+import { knownForm } from "./known-form.server";
 import { IngestHere } from "./ingest-here";
 import type { Mapping } from "./mapping";
 import { lookAtFiles } from "./look-at-files";
@@ -56,16 +57,20 @@ function series(seed: number, price = 50): Row[] {
 }
 
 let given = 0;
-async function requestOf(files: Readonly<Record<string, string>>, choose: Partial<Mapping> = {}) {
+async function seenIn(files: Readonly<Record<string, string>>) {
   const own = path.join(folder, `given-${given++}`);
   fs.mkdirSync(path.join(own, "unpacked"), { recursive: true });
-  const seen = await lookAtFiles(
+  return lookAtFiles(
     Object.entries(files).map(([name, text]) => {
       fs.writeFileSync(path.join(own, name), text);
       return { path: path.join(own, name), name };
     }),
     path.join(own, "unpacked"),
   );
+}
+
+async function requestOf(files: Readonly<Record<string, string>>, choose: Partial<Mapping> = {}) {
+  const seen = await seenIn(files);
   expect(seen.unreadable).toEqual([]);
   return {
     files: seen.own,
@@ -333,6 +338,24 @@ describe("days of a market", () => {
     await expect(removeSpan(db, { market: "HOME", from: DAYS[0]! - 400, to: DAYS[0]! - 1 })).rejects.toThrow(NotFound);
     await expect(removeSpan(db, { market: "HOME", from: DAYS[5]!, to: DAYS[4]! })).rejects.toThrow(Invalid);
     expect(await lines()).toBe(before);
+  });
+});
+
+describe("new tickers", () => {
+  it("are taken for those of the market to which most of the known ones beside them belong", async () => {
+    await importFiles(db, await requestOf({ "AAA.csv": textOf(series(1)) }, { market: "FIRST" }));
+    await importFiles(db, await requestOf({ "CCC.csv": textOf(series(2)), "DDD.csv": textOf(series(3)) }, { market: "SECOND" }));
+    const market = async (files: Readonly<Record<string, string>>) => {
+      const { forms } = await seenIn(files);
+      return (await knownForm(db, forms[0]!)).mapping.market;
+    };
+    const text = textOf(series(4));
+    expect(await market({ "AAA.csv": text, "ccc.csv": text, "DDD.csv": text, "NEW.csv": text })).toBe("SECOND");
+    expect(await market({ "one.csv": "ticker,date,close\nNEW,2024-01-02,1\nAAA,2024-01-02,1\nNEWER,2024-01-02,1\n" })).toBe(
+      "FIRST",
+    );
+    // None is known: the first of all.
+    expect(await market({ "NEW.csv": text })).toBe("FIRST");
   });
 });
 

@@ -1,6 +1,8 @@
+import { rollup } from "d3-array";
 import type { Knex } from "knex";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
+import { tickerOfFile } from "./file-tickers";
 import { findMapping } from "./file-forms.server";
 import type { Form } from "./find-forms";
 import { lackOf, type Mapping } from "./mapping";
@@ -19,10 +21,27 @@ export interface KnownForm {
 export async function knownForm(db: Knex, form: Form): Promise<KnownForm> {
   const remembered = await findMapping(db, form);
   if (remembered) return { form, mapping: remembered, isRemembered: true, isConfirmed: true, ticker: undefined };
-  const [market] = await listMarkets(db);
-  const own = market ? { market: market.market } : { market: "HOME", marketName: "Home market" };
+  const [first] = await listMarkets(db);
+  const market = (await marketOfKnown(db, form)) ?? first?.market;
+  const own = market === undefined ? { market: "HOME", marketName: "Home market" } : { market };
   const isConfirmed = form.layout.headerRows > 0;
   return { form, mapping: { ...form.mapping, ...own }, isRemembered: false, isConfirmed, ticker: undefined };
+}
+
+/** The market of most of the tickers in files of a form that are known already: the new ones are likely to be of it too. */
+async function marketOfKnown(db: Knex, { files, layout, mapping }: Form): Promise<string | undefined> {
+  const at = mapping.roles.indexOf("ticker");
+  const tickers = at < 0 ? files.map((file) => tickerOfFile(file.name, mapping)) : layout.rows.map((row) => row[at] ?? "");
+  const marketOf = new Map((await listInstruments(db)).map((row) => [row.ticker.toUpperCase(), row.market]));
+  const known = tickers.flatMap((ticker) => marketOf.get(ticker.toUpperCase()) ?? []);
+  const [most] = [
+    ...rollup(
+      known,
+      (own) => own.length,
+      (market) => market,
+    ),
+  ].sort(([, a], [, b]) => b - a);
+  return most?.[0];
 }
 
 /** What has to be chosen before files of a form can be read; none where all is clear. */

@@ -1,6 +1,7 @@
 import { Form } from "react-router";
 import type { DataChange } from "@server/data-changes.server";
 import { count } from "@studies/words/words";
+import { BackupLink } from "./removals";
 
 const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short", timeZone: "UTC" });
 const DID = { import: "Imported", removal: "Removed", edit: "Changed" } as const;
@@ -32,7 +33,10 @@ export function Changes({ changes }: { changes: readonly DataChange[] }) {
           </li>
         ))}
       </ol>
-      <p className="mt-1 text-soft">The last ten are kept; they are undone one after another, the latest first.</p>
+      <p className="mt-1 text-soft">
+        The last ten are kept; they are undone one after another, the latest first.{" "}
+        <BackupLink className="link whitespace-nowrap">Save a backup first</BackupLink>
+      </p>
     </section>
   );
 }
