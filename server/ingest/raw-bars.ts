@@ -2,22 +2,14 @@ import type { InstrumentBars } from "@core/columns/dataset";
 
 const VALUES = 5;
 
-/** A day of a ticker for which rows say different things. */
-export interface Conflict {
+/** A day of a ticker on which several rows have a bar. */
+export interface Twice {
   readonly ticker: string;
-  /** The first such day, and the first two lines that differ. */
   readonly day: number;
-  readonly lines: readonly [number, number];
-  /** Further days like it, and all rows of such days, which are left out. */
-  readonly more: number;
-  readonly rows: number;
-}
-
-export interface RawBarsFinished {
-  readonly bars: InstrumentBars[];
-  /** Rows that said what another of their day had said. */
-  readonly repeated: number;
-  readonly conflicts: readonly Conflict[];
+  /** The lines of its rows, in order. */
+  readonly lines: readonly number[];
+  /** Whether all of them say the same. */
+  readonly isSame: boolean;
 }
 
 /** Gathers bars of many tickers in any order. */
@@ -35,22 +27,29 @@ export class RawBars {
     own.push(day, bar, line);
   }
 
-  /** Bars in the order of their days; a day with different bars has none. */
-  finish(): RawBarsFinished {
+  get tickers(): string[] {
+    return [...this.#byTicker.keys()];
+  }
+
+  /** First line on which a ticker came. */
+  lineOf(ticker: string): number {
+    return this.#byTicker.get(ticker)?.firstLine ?? 0;
+  }
+
+  /** Bars in the order of their days, and the days that came more than once; one with different bars has none. */
+  finish(): { readonly bars: InstrumentBars[]; readonly twice: readonly Twice[] } {
     const bars: InstrumentBars[] = [];
-    const conflicts: Conflict[] = [];
-    let repeated = 0;
+    const twice: Twice[] = [];
     for (const own of this.#byTicker.values()) {
-      const done = own.finish();
-      repeated += done.repeated;
-      if (done.conflict) conflicts.push(done.conflict);
-      if (done.bars.days.length > 0) bars.push(done.bars);
+      const finished = own.finish(twice);
+      if (finished.days.length > 0) bars.push(finished);
     }
-    return { bars, repeated, conflicts };
+    return { bars, twice };
   }
 }
 
-const FIRST_ROOM = 4;
+/** Room at first: a file may hold a row each of very many tickers. */
+const FIRST_ROOM = 2;
 
 class Columns {
   #days = new Int32Array(FIRST_ROOM);
@@ -72,28 +71,26 @@ class Columns {
     for (let c = 0; c < VALUES; c++) this.#values[n * VALUES + c] = bar[c]!;
   }
 
-  finish(): { bars: InstrumentBars; repeated: number; conflict: Conflict | undefined } {
-    if (this.#isRising()) return { bars: this.#barsOf(undefined), repeated: 0, conflict: undefined };
+  get firstLine(): number {
+    return this.#lines[0]!;
+  }
+
+  finish(twice: Twice[]): InstrumentBars {
+    if (this.#isRising()) return this.#barsOf(undefined);
     const order = this.#order();
     const kept: number[] = [];
-    let repeated = 0;
-    let conflict: { day: number; lines: [number, number]; more: number; rows: number } | undefined;
     for (let from = 0; from < order.length;) {
       const first = order[from]!;
       const day = this.#days[first]!;
       let to = from + 1;
       while (to < order.length && this.#days[order[to]!] === day) to++;
-      const other = to === from + 1 ? undefined : order.slice(from + 1, to).find((k) => !this.#isSame(first, k));
-      if (other === undefined) {
-        kept.push(first);
-        repeated += to - from - 1;
-      } else if (conflict) {
-        conflict.more++;
-        conflict.rows += to - from;
-      } else conflict = { day, lines: [this.#lines[first]!, this.#lines[other]!], more: 0, rows: to - from };
+      const own = to === from + 1 ? [] : order.slice(from, to);
+      const isSame = own.every((k) => this.#isSame(first, k));
+      if (own.length > 0) twice.push({ ticker: this.ticker, day, lines: own.map((k) => this.#lines[k]!), isSame });
+      if (isSame) kept.push(first);
       from = to;
     }
-    return { bars: this.#barsOf(kept), repeated, conflict: conflict && { ticker: this.ticker, ...conflict } };
+    return this.#barsOf(kept);
   }
 
   /** Some rows as bars, or all as they are. */

@@ -1,5 +1,7 @@
+import { group } from "d3-array";
 import { isoDate, weekday } from "@core";
 import type { InstrumentBars } from "@core/columns/dataset";
+import { count } from "@studies/words/words";
 import type { Problem } from "../transfer/problems";
 import type { Role } from "./column-roles";
 import { readDate, type DateForm } from "./date-forms";
@@ -136,16 +138,21 @@ class Reading {
   }
 
   end(): BarsRead {
-    const { bars, repeated, conflicts } = this.#bars.finish();
-    this.#changes.repeated += repeated;
-    for (const { ticker, day, lines, more, rows } of conflicts) {
-      const others = more === 0 ? "" : `, and on ${more.toLocaleString("en-GB")} other day${more === 1 ? "" : "s"}`;
+    const { bars, twice } = this.#bars.finish();
+    for (const { lines, isSame } of twice) if (isSame) this.#changes.repeated += lines.length - 1;
+    const different = group(
+      twice.filter((one) => !one.isSame),
+      ({ ticker }) => ticker,
+    );
+    for (const [ticker, own] of different) {
+      const { day, lines } = own[0]!;
+      const others = own.length === 1 ? "" : `, and on ${count(own.length - 1, "other day")}`;
       this.refuse(
-        lines[1],
+        lines[1]!,
         `${ticker} has several different bars on ${isoDate(day)} (lines ${lines[0]} and ${lines[1]})${others}: one bar a session is taken, so save daily bars, or leave one of each`,
       );
       // Each row that is left out is counted; they are told together.
-      this.#problemCount += rows - 1;
+      this.#problemCount += own.reduce((rows, one) => rows + one.lines.length, 0) - 1;
     }
     return {
       file: this.file.name,

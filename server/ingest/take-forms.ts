@@ -1,5 +1,6 @@
 import type { Dataset, InstrumentBars, InstrumentRow, MarketRow, MembershipRow } from "@core/columns/dataset";
 import { count, list } from "@studies/words/words";
+import { bareInstrument } from "../transfer/bare-instrument";
 import type { Problems } from "../transfer/problems";
 import { joinBars } from "./join-bars";
 import type { Mapping } from "./mapping";
@@ -72,7 +73,8 @@ export function takeForms(
         volatilityIndex: null,
       });
     }
-    const fresh = freshRow(ticker, mapping, there.markets.find((m) => m.market === mapping.market)?.currency);
+    const currency = mapping.currency || (there.markets.find((m) => m.market === mapping.market)?.currency ?? null);
+    const fresh = bareInstrument(ticker, { kind: mapping.kind, market: mapping.market || null, currency });
     instruments.set(ticker, fresh);
     return fresh;
   };
@@ -136,23 +138,6 @@ export function takeForms(
 
 /** 2200-01-01: later than any bar. */
 const FAR = 84_006;
-
-function freshRow(ticker: string, mapping: Mapping, currency: string | undefined): InstrumentRow {
-  return {
-    ticker,
-    name: ticker,
-    kind: mapping.kind,
-    market: mapping.market === "" ? null : mapping.market,
-    currency: mapping.currency || (currency ?? null),
-    listed: null,
-    delisted: null,
-    sector: null,
-    industry: null,
-    temperament: null,
-    leverage: null,
-    marketValueShares: null,
-  };
-}
 
 /** A row with what a table of names says of it. */
 function named(row: InstrumentRow, said: NamesRow): InstrumentRow {

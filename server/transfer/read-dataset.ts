@@ -10,7 +10,8 @@ import type {
   Temperament,
 } from "@core/columns/dataset";
 import { isoDate, weekday } from "@core";
-import { BarsBuilder } from "./bars-builder";
+import { RawBars } from "../ingest/raw-bars";
+import { bareInstrument } from "./bare-instrument";
 import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
 import type { Problems } from "./problems";
 import { readTable, type TableFile } from "./read-table";
@@ -51,7 +52,7 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   const membership: MembershipRow[] = [];
   const holidays: HolidayRow[] = [];
   const fundamentals: FundamentalsRow[] = [];
-  const bars = new BarsBuilder();
+  const bars = new RawBars();
   /** Tickers and markets that rows named, with the line, to be checked once all is read. */
   const named: { table: TableName; line: number; ticker?: string; market?: string }[] = [];
   const holidayLines = new Map<string, number>();
@@ -182,7 +183,10 @@ export async function readDataset({ files, known, newMarket, problems, notes, pr
   doubles(instruments.map((i) => i.ticker)).forEach((t) => {
     problems.add(files.instruments?.name ?? "instruments.csv", 0, `${t} has more than one row`);
   });
-  const built = bars.finish(files.bars?.name ?? "bars.csv", problems);
+  const { bars: built, twice } = bars.finish();
+  for (const { ticker, day, lines } of twice)
+    for (let k = 1; k < lines.length; k++)
+      problems.add(files.bars!.name, lines[k]!, `${ticker} has ${isoDate(day)} twice: it is on line ${lines[k - 1]} as well`);
   notes.push(...thinSessions(instruments, built));
   return {
     dataset: { markets, instruments, bars: built, membership, holidays, fundamentals },
@@ -216,20 +220,7 @@ function adopt(
 ): InstrumentRow[] | undefined {
   const without = tickers.filter((t) => !known.has(t));
   if (without.length > 0 && !market) return undefined;
-  return without.map((ticker) => ({
-    ticker,
-    name: ticker,
-    kind: "stock",
-    market: market!.market,
-    currency: market!.currency,
-    listed: null,
-    delisted: null,
-    sector: null,
-    industry: null,
-    temperament: null,
-    leverage: null,
-    marketValueShares: null,
-  }));
+  return without.map((ticker) => bareInstrument(ticker, { kind: "stock", market: market!.market, currency: market!.currency }));
 }
 
 function doubles(values: readonly string[]): string[] {
