@@ -97,6 +97,7 @@ test("an arrangement is saved and applied by its number key to three instruments
   await page.getByRole("button", { name: "Put it back" }).click();
   await expect(page.getByRole("button", { name: /^6\s*Squeezes/ })).toBeVisible();
   await page.getByRole("button", { name: "delete" }).click();
+  await expect(page.getByRole("button", { name: "Put it back" })).toBeVisible();
   await page.goto("/chart/ALBRO");
   await expect(line(page, /^SMA 20:/)).toBeVisible();
 });
