@@ -3,6 +3,7 @@ import { isoDate, weekday } from "@core";
 import type { InstrumentBars } from "@core/columns/dataset";
 import { count } from "@studies/words/words";
 import type { Problem } from "../transfer/problems";
+import { mendBar, type Changes } from "./mend-bar";
 import type { Role } from "./column-roles";
 import { readDate, type DateForm } from "./date-forms";
 import type { Mapping } from "./mapping";
@@ -20,21 +21,6 @@ export interface FormFile {
   readonly bytes: number;
   /** Headers of its columns; each may have tickers of its own. */
   readonly headers: readonly string[];
-}
-
-/** What the reading of bars came upon that changes them, by how often. */
-export interface Changes {
-  /** Bars scaled to the adjusted close. */
-  scaled: number;
-  roundedVolumes: number;
-  /** Rows without any price, such as holidays. */
-  empty: number;
-  /** Opens, highs and lows of 0, which are taken as not known. */
-  zeros: number;
-  /** Highs and lows missed by a rounding. */
-  widened: number;
-  /** Rows that say what another has said. */
-  repeated: number;
 }
 
 export interface BarsRead {
@@ -70,9 +56,6 @@ export async function readBars(file: FormFile, options: ReadBarsOptions): Promis
   }
   return reading.end();
 }
-
-/** What a price may lie outside its bar by rounding alone, as a share of it. */
-const ROUNDING = 1e-5;
 
 const NUMBERS = ["open", "high", "low", "close", "volume", "adjusted"] as const;
 
@@ -223,69 +206,11 @@ class Reading {
       this.#changes.empty++;
       return;
     }
-    const bar = [this.#orUnknown(open), this.#orUnknown(high), this.#orUnknown(low), close, volume];
-    const reason = this.#faultOf(bar);
-    if (reason !== undefined) this.refuse(line, reason);
-    else if (this.#scale(bar, adjusted, line)) this.#bars.add(ticker, day, bar, line);
-  }
-
-  /** Some files have 0 where an open, a high or a low is not known. */
-  #orUnknown(price: number): number {
-    if (price !== 0) return price;
-    this.#changes.zeros++;
-    return NaN;
-  }
-
-  /** Why a bar cannot be; what lies outside it by rounding alone is taken in. */
-  #faultOf(bar: number[]): string | undefined {
-    const [open = NaN, high = NaN, low = NaN, close = NaN, volume = NaN] = bar;
-    if (Number.isNaN(close)) return "close is empty";
-    const wrong = (
-      [
-        ["open", open],
-        ["high", high],
-        ["low", low],
-        ["close", close],
-      ] as const
-    ).find(([, price]) => price <= 0);
-    if (wrong) return `${wrong[0]} is ${wrong[1]}: a price is above 0`;
-    if (volume < 0) return `volume is negative: ${volume}`;
-    const top = Math.max(close, open > 0 ? open : close);
-    const bottom = Math.min(close, open > 0 ? open : close);
-    if (high < low * (1 - ROUNDING)) return `high ${high} is below low ${low}`;
-    if (top > high * (1 + ROUNDING)) return `${close === top ? "close" : "open"} ${top} lies above high ${high}`;
-    if (bottom < low * (1 - ROUNDING)) return `${close === bottom ? "close" : "open"} ${bottom} lies below low ${low}`;
-    if (top > high || bottom < low || high < low) {
-      this.#changes.widened++;
-      if (!Number.isNaN(high)) bar[1] = Math.max(high, top);
-      if (!Number.isNaN(low)) bar[2] = Math.min(low, bottom);
-    }
-    return undefined;
-  }
-
-  /** Brings a bar to its adjusted close, and its volume to whole shares. */
-  #scale(bar: number[], adjusted: number, line: number): boolean {
-    const close = bar[3]!;
-    const isFraction = !Number.isNaN(bar[4]!) && !Number.isInteger(bar[4]!);
-    if (isFraction) this.#changes.roundedVolumes++;
-    if (this.options.mapping.adjust && this.#at.adjusted !== undefined) {
-      if (!(adjusted > 0)) {
-        this.refuse(line, "the adjusted close is empty, or not above 0");
-        return false;
-      }
-      if (adjusted !== close) {
-        const factor = adjusted / close;
-        for (let k = 0; k < 3; k++) bar[k] = bar[k]! * factor;
-        bar[3] = adjusted;
-        bar[4] = bar[4]! / factor;
-        // The close itself is exact; what was equal to it stays so.
-        if (bar[1]! < adjusted) bar[1] = adjusted;
-        if (bar[2]! > adjusted) bar[2] = adjusted;
-        this.#changes.scaled++;
-      }
-    }
-    bar[4] = Math.round(bar[4]!);
-    return true;
+    const bar = [open, high, low, close, volume];
+    const isScaled = this.options.mapping.adjust && this.#at.adjusted !== undefined;
+    const reason = mendBar(bar, isScaled ? adjusted : undefined, this.#changes);
+    if (reason === undefined) this.#bars.add(ticker, day, bar, line);
+    else this.refuse(line, reason);
   }
 }
 

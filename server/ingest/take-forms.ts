@@ -4,7 +4,8 @@ import { bareInstrument } from "../transfer/bare-instrument";
 import type { Problems } from "../transfer/problems";
 import { joinBars } from "./join-bars";
 import type { Mapping } from "./mapping";
-import type { BarsRead, Changes, FormFile } from "./read-bars";
+import type { Changes } from "./mend-bar";
+import type { BarsRead, FormFile } from "./read-bars";
 import type { NamesRead, NamesRow } from "./read-names";
 
 /** Files of one form, and what they are taken for. */
