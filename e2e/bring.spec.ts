@@ -1,13 +1,16 @@
 import fs from "node:fs";
 import path from "node:path";
 import { zipSync } from "fflate";
-import { filesField, importSeen, lookAt, toNewMarket, tried } from "./bring";
+import { byKeyboard, filesField, importSeen, lookAt, toNewMarket, tried, typeChoice } from "./bring";
 import { reading, ready } from "./main-job";
 import { OwnServer } from "./own-server";
 import { faultsAt } from "./screen-faults";
 import { expect, test } from "./watch";
 
-/* Own data as people have them, from an empty database, on a server of its own: the journeys build on each other. */
+/*
+ * Own data as people have them, from an empty database, on a server of its own, by keyboard: the journeys build on each other.
+ * By mouse the same is done in own-data.spec.ts.
+ */
 
 test.describe.configure({ mode: "serial" });
 const server = new OwnServer("bring", 0, undefined, { inbox: true });
@@ -81,16 +84,16 @@ test("which of day and month comes first is asked once, and remembered for the n
   const vague = (dates: readonly string[]) => `Day|Price\n${dates.map((date, k) => `${date}|${30 + k}`).join("\n")}\n`;
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, upload("ASKED.csv", vague(["03/01/2022", "04/01/2022", "05/01/2022"])));
+  await lookAt(page, upload("ASKED.csv", vague(["03/01/2022", "04/01/2022", "05/01/2022"])), byKeyboard);
   await expect(reading(page)).toContainText("cannot be tried yet. Say how the dates are written.");
   await expect(page.getByRole("button", { name: "Import", exact: true })).toBeDisabled();
-  await page.getByLabel("How dates are written").selectOption("day-first");
+  await typeChoice(page, "How dates are written", "day");
   await expect(reading(page)).toContainText("from 2022-01-03 to 2022-01-05");
-  await importSeen(page);
-  await lookAt(page, upload("NEXT.csv", vague(["06/01/2022", "07/01/2022"])));
+  await importSeen(page, byKeyboard);
+  await lookAt(page, upload("NEXT.csv", vague(["06/01/2022", "07/01/2022"])), byKeyboard);
   await expect(page.getByRole("heading", { name: /taken as the last time/ })).toBeVisible();
   await expect(reading(page)).toContainText("from 2022-01-06 to 2022-01-07");
-  await page.getByRole("button", { name: "Put the files away" }).click();
+  await byKeyboard(page.getByRole("button", { name: "Put the files away" }));
   await expect(page).toHaveURL(/\/files$/);
 });
 
@@ -98,23 +101,23 @@ test("a mapping that was wrong is seen, changed in place, imported wrongly all t
   const right = germanFile(0, 500);
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, upload("STOCKA_daily.csv", right));
+  await lookAt(page, upload("STOCKA_daily.csv", right), byKeyboard);
   await expect(reading(page)).toContainText("0 bars would be added and none changed");
   // The high taken for the close: the dry run says what that would do to what is there.
-  await page.getByLabel("High is taken for").selectOption("close");
+  await typeChoice(page, "High is taken for", "close");
   await expect(reading(page)).toContainText(/0 bars would be added and 20 changed/);
   await expect(page.getByRole("region", { name: "What would come of it" })).toContainText(
     "20 of 1 instrument, their closes by a median of 1.0%",
   );
   await expect(page.getByLabel("Last is taken for")).toHaveValue("nothing");
-  await importSeen(page);
+  await importSeen(page, byKeyboard);
   const close = async () =>
     (
       (await (await page.request.get(at("/data/chart?ticker=STOCKA&asof=2023-12-29"))).json()) as { result: { close: number[] } }
     ).result.close.at(-1)!;
   expect(await close()).toBeGreaterThan(closeOf(0, 519) * 1.005);
   const changes = page.getByRole("listitem").filter({ hasText: "STOCKA_daily.csv" }).first();
-  await changes.getByRole("button", { name: "Undo" }).click();
+  await byKeyboard(changes.getByRole("button", { name: "Undo" }));
   await expect.poll(close).toBeCloseTo(Math.round(100 * closeOf(0, 519)) / 100, 10);
 });
 
@@ -130,7 +133,7 @@ test("a zip of many, with bars of another market, is one import", async ({ page 
   const zip = zipSync(Object.fromEntries([0, 1, 2].map((k) => [`many/part ${k}.csv`, Buffer.from(text(k))])));
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, { name: "many.zip", mimeType: "application/zip", buffer: Buffer.from(zip) });
+  await lookAt(page, { name: "many.zip", mimeType: "application/zip", buffer: Buffer.from(zip) }, byKeyboard);
   await expect(page.getByRole("region", { name: "What would come of it" })).toContainText(
     "900 bars scaled to the adjusted close",
   );
@@ -138,7 +141,7 @@ test("a zip of many, with bars of another market, is one import", async ({ page 
     "900 volumes in fractions rounded to whole shares",
   );
   await toNewMarket(page, "ZIPPED", "Zipped");
-  await importSeen(page);
+  await importSeen(page, byKeyboard);
   const chart = (await (await page.request.get(at("/data/chart?ticker=Z1&market=ZIPPED"))).json()) as {
     result: { close: number[] };
   };
@@ -149,10 +152,10 @@ test("names, sectors and groups come from a table, and are changed for many at o
   const names = `Code;Company;Sector;Theme\n${Array.from({ length: 12 }, (_, k) => `STOCK${String.fromCharCode(65 + k)};Company ${k};${k < 6 ? "Harbours" : ""};${k < 4 ? "Cranes" : ""}`).join("\n")}\n`;
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, upload("who.csv", names));
+  await lookAt(page, upload("who.csv", names), byKeyboard);
   await expect(reading(page)).toContainText("They would bring 12 instruments, 4 memberships.");
   await expect(page.getByRole("region", { name: "What would come of it" })).toContainText("survivors only");
-  await importSeen(page);
+  await importSeen(page, byKeyboard);
   await page.goto(at("/files/instruments?market=HOME"));
   await ready(page);
   await expect(reading(page)).toContainText(/stocks have no sector/);
@@ -174,17 +177,14 @@ test("names, sectors and groups come from a table, and are changed for many at o
 test("a market's name, indexes and holidays are chosen among what is there", async ({ page }) => {
   await page.goto(at("/files"));
   await ready(page);
-  await page.getByRole("button", { name: "Change the market Home market" }).click();
+  await byKeyboard(page.getByRole("button", { name: "Change the market Home market" }));
   const form = page.getByRole("form", { name: "Change Home market" });
   await form.getByLabel("name").fill("Harbour market");
   await form.getByLabel("currency").fill("EUR");
-  await form.getByRole("button", { name: "Save" }).click();
+  await byKeyboard(form.getByRole("button", { name: "Save" }));
   await expect(page.getByRole("heading", { name: /Harbour market HOME, EUR/ })).toBeVisible();
-  await page
-    .getByRole("listitem")
-    .filter({ hasText: "Changed the market Harbour market" })
-    .getByRole("button", { name: "Undo" })
-    .click();
+  const changed = page.getByRole("listitem").filter({ hasText: "Changed the market Harbour market" });
+  await byKeyboard(changed.getByRole("button", { name: "Undo" }));
   await expect(page.getByRole("heading", { name: /Home market HOME/ })).toBeVisible();
 });
 
@@ -234,12 +234,12 @@ test("the step before importing can be read by everyone, at every size, in both 
     upload("who.csv", "Code;Company;Sector;Theme\nSTOCKA;A company with quite a long name;Harbours;Cranes\n"),
     upload("note.csv", "Dear all\n"),
   ];
-  await lookAt(page, files);
+  await lookAt(page, files, byKeyboard);
   await expect(page.getByText("holds no table").first()).toBeVisible();
   expect(await faultsAt(page, page.url(), true)).toEqual([]);
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, upload("plain.txt", "03/01/2022;10\n04/01/2022;11\n"));
+  await lookAt(page, upload("plain.txt", "03/01/2022;10\n04/01/2022;11\n"), byKeyboard);
   await expect(page.getByRole("button", { name: "That is right" })).toBeVisible();
   expect(await faultsAt(page, page.url(), true)).toEqual([]);
 });
@@ -251,8 +251,8 @@ test("a server that is killed while it imports has all of it or nothing, and a b
   const many = Array.from({ length: 60 }, (_, k) => upload(`K${k}_daily.csv`, germanFile(k)));
   await page.goto(at("/files"));
   await ready(page);
-  await lookAt(page, many);
-  await page.getByRole("button", { name: "Import", exact: true }).click();
+  await lookAt(page, many, byKeyboard);
+  await byKeyboard(page.getByRole("button", { name: "Import", exact: true }));
   await page.waitForTimeout(300);
   await server.kill();
   await server.start();
@@ -263,7 +263,7 @@ test("a server that is killed while it imports has all of it or nothing, and a b
   await page.goto(at("/files"));
   await ready(page);
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "The whole database as a file" }).click();
+  await byKeyboard(page.getByRole("link", { name: "The whole database as a file" }));
   const saved = await (await download).path();
   expect(fs.readFileSync(saved).subarray(0, 15).toString()).toBe("SQLite format 3");
 });

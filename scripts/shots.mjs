@@ -82,15 +82,13 @@ async function giveFiles(page) {
     .join("\n")}\n`;
   await page.goto(`${base}/files`);
   await page.locator("html[data-ready]").waitFor({ state: "attached" });
-  await page
-    .locator("input[type=file]")
-    .setInputFiles(
-      [...files, { name: "names.csv", text: names }].map(({ name, text }) => ({
-        name,
-        mimeType: "text/csv",
-        buffer: Buffer.from(text),
-      })),
-    );
+  await page.locator("input[type=file]").setInputFiles(
+    [...files, { name: "names.csv", text: names }].map(({ name, text }) => ({
+      name,
+      mimeType: "text/csv",
+      buffer: Buffer.from(text),
+    })),
+  );
   await page.getByRole("button", { name: /^Look at/ }).click();
   await page.locator('[data-trying="false"]').waitFor({ state: "attached" });
   return new URL(page.url()).pathname;

@@ -1,6 +1,7 @@
 import type { IncomingForm } from "@server/ingest/incoming.server";
 import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 import { BARS_CHOICES, NAMES_CHOICES, ROLE_WORDS } from "./role-words";
+import { SyncedSelect } from "./synced-fields";
 
 interface Column {
   readonly k: number;
@@ -39,10 +40,9 @@ export function ColumnsTable({ form }: { form: IncomingForm }) {
       text: true,
       cellClassName: "py-0.5",
       cell: ({ k, header }) => (
-        <select
-          key={mapping.roles[k]}
+        <SyncedSelect
           name={`role-${k}`}
-          defaultValue={mapping.roles[k]}
+          value={mapping.roles[k] ?? "nothing"}
           aria-label={`${header || `Column ${k + 1}`} is taken for`}
           className={`control w-40 py-0.5 ${mapping.roles[k] === "nothing" ? "text-soft" : ""}`}
         >
@@ -51,7 +51,7 @@ export function ColumnsTable({ form }: { form: IncomingForm }) {
               {ROLE_WORDS[role]}
             </option>
           ))}
-        </select>
+        </SyncedSelect>
       ),
     },
   ];

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { GROUP_KINDS, INSTRUMENT_KINDS, type MarketRow } from "@core/columns/dataset";
 import type { IncomingForm } from "@server/ingest/incoming.server";
 import { DATE_WORDS } from "./role-words";
+import { SyncedInput, SyncedSelect } from "./synced-fields";
 
 interface Props {
   readonly form: IncomingForm;
@@ -122,13 +123,13 @@ function Choice({
   choices: readonly (readonly [value: string, words: string])[];
 }): ReactNode {
   return (
-    <select key={value} name={name} aria-label={label} defaultValue={value} className="control py-0.5 [field-sizing:content]">
+    <SyncedSelect name={name} aria-label={label} value={value} className="control py-0.5 [field-sizing:content]">
       {choices.map(([own, words]) => (
         <option key={own} value={own}>
           {words}
         </option>
       ))}
-    </select>
+    </SyncedSelect>
   );
 }
 
@@ -148,11 +149,9 @@ function Words({
   return (
     <label className="flex items-center gap-1.5">
       {label}
-      <input
-        key={value}
-        type="text"
+      <SyncedInput
         name={name}
-        defaultValue={value}
+        value={value}
         maxLength={60}
         placeholder={placeholder}
         className={`control py-0.5 placeholder:text-soft/70 ${width}`}
