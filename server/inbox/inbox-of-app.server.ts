@@ -64,15 +64,20 @@ const beside: Ingest = {
   },
   async run<T extends "try" | "import">(_what: T, work: IngestWork, { signal }: IngestOptions): Promise<IngestResult<T>> {
     for (;;) {
+      let stop: (() => void) | undefined;
       try {
-        const job = startImport(work, () => Promise.resolve());
-        signal.addEventListener("abort", () => {
+        const job = startImport(work);
+        stop = () => {
           job.stop();
-        });
+        };
+        signal.addEventListener("abort", stop);
         return (await job.wait()) as IngestResult<T>;
       } catch (error) {
         if (!(error instanceof Conflict) || signal.aborted) throw error;
         await sleep(BUSY_MS);
+      } finally {
+        // The word to stop is heard for as long as the server runs; a job that is over listens no more.
+        if (stop) signal.removeEventListener("abort", stop);
       }
     }
   },

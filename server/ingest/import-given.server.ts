@@ -2,7 +2,7 @@ import type { Knex } from "knex";
 import type { ArrivedFile } from "../stores/arrivals-store.server";
 import type { ImportReport } from "../transfer/import.server";
 import type { Problem } from "../transfer/problems";
-import { knownForm, knownTickers, lackIn } from "./known-form.server";
+import { importRequest, knownForm, knownTickers, lackIn } from "./known-form.server";
 import type { Ingest, IngestOptions } from "./ingest";
 import type { Mapping } from "./mapping";
 
@@ -39,15 +39,9 @@ export async function importGiven(
         problems.push({ file: file.name, line: 0, reason: `${lack} Bring one such file on the Data screen; it is remembered.` });
   }
   if (problems.length > 0) return refused(problems);
-  const own = forms.map(({ form, mapping }) => ({ files: form.files, mapping, signature: form.signature }));
-  const [named] = own.map(({ mapping }) => mapping).filter((mapping) => mapping.market !== "");
-  const market = choose.market ?? named?.market;
-  const newMarket = market
-    ? { market, name: choose.marketName || named?.marketName || market, currency: choose.currency ?? named?.currency ?? "" }
-    : undefined;
   const work = {
     database,
-    request: { files: seen.own, forms: own, newMarket, onlyGood, ...(arrivals ? { arrivals } : {}) },
+    request: importRequest(seen.own, forms, { onlyGood, choose, ...(arrivals ? { arrivals } : {}) }),
     known: await knownTickers(db),
   };
   return ingest.run("import", work, options);

@@ -7,14 +7,14 @@ import { databasePath } from "../db.server";
 import { Conflict, NotFound } from "../errors";
 import type { Job, JobState } from "../jobs/job";
 import { startJob } from "../jobs/jobs.server";
-import type { ImportReport, ImportRequest } from "../transfer/import.server";
+import type { ImportRequest } from "../transfer/import.server";
 import { sayIngestFailure, startImport } from "../transfer/import-jobs.server";
 import { removeUploadFolder } from "../transfer/upload-folders.server";
 import type { DryRun } from "./dry-run.server";
 import { tickerOfFile } from "./file-tickers";
 import { IngestPool } from "./ingest-pool";
 import type { FilesSeen } from "./look-at-files";
-import { knownForm, knownTickers, lackIn, type KnownForm } from "./known-form.server";
+import { importRequest, knownForm, knownTickers, lackIn, type KnownForm } from "./known-form.server";
 import type { Mapping } from "./mapping";
 
 /* Files that were given and not imported yet: what is seen in them, what they are taken for, and what would come of it. */
@@ -126,15 +126,7 @@ function startTry(
 }
 
 function requestOf(one: Incoming, onlyGood: boolean): ImportRequest {
-  const forms = one.forms.map(({ form, mapping, ticker }) => ({
-    files: form.files,
-    mapping,
-    ticker,
-    signature: form.signature,
-  }));
-  const [first] = one.forms.map(({ mapping }) => mapping).filter((mapping) => mapping.market !== "");
-  const newMarket = first && { market: first.market, name: first.marketName || first.market, currency: first.currency };
-  return { files: one.seen?.own ?? [], forms, newMarket, onlyGood };
+  return importRequest(one.seen?.own ?? [], one.forms, { onlyGood });
 }
 
 /** State of files that were given, undefined when they are not known any more. */
@@ -213,11 +205,11 @@ export async function importIncoming(db: Knex, id: string, onlyGood: boolean): P
   if (lack !== undefined) throw new Conflict(lack);
   if (one.job.state.state === "running") throw new Conflict("The files are still being looked at.");
   const work = { request: requestOf(one, onlyGood), known: await knownTickers(db) };
-  const after = (report?: ImportReport) => {
-    if (report?.imported) incoming.delete(id);
-    return Promise.resolve();
-  };
-  return startImport(work, after).id;
+  const job = startImport(work);
+  void job.over.then(() => {
+    if (job.result?.imported) incoming.delete(id);
+  });
+  return job.id;
 }
 
 /** Throws files away that were given. */

@@ -2,6 +2,7 @@ import { rollup } from "d3-array";
 import type { Knex } from "knex";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMarkets } from "../stores/markets-store.server";
+import type { ImportRequest } from "../transfer/import.server";
 import { tickerOfFile } from "./file-tickers";
 import { findMapping } from "./file-forms.server";
 import type { Form } from "./find-forms";
@@ -49,6 +50,22 @@ export function lackIn({ mapping, isConfirmed }: KnownForm): string | undefined 
   return (
     lackOf(mapping) ?? (isConfirmed ? undefined : "The file names no columns: say what each has, or that the guess is right.")
   );
+}
+
+/** The import of files as they are taken; tickers of the open formats without an instrument row join the same market. */
+export function importRequest(
+  files: ImportRequest["files"],
+  forms: readonly KnownForm[],
+  { choose = {}, ...rest }: Pick<ImportRequest, "onlyGood" | "arrivals"> & { readonly choose?: Partial<Mapping> },
+): ImportRequest {
+  const named = { ...forms.map(({ mapping }) => mapping).find((mapping) => mapping.market !== ""), ...choose };
+  const { market, marketName, currency = "" } = named;
+  return {
+    ...rest,
+    files,
+    forms: forms.map(({ form, mapping, ticker }) => ({ files: form.files, mapping, ticker, signature: form.signature })),
+    newMarket: market ? { market, name: marketName || market, currency } : undefined,
+  };
 }
 
 /** Tickers by their capital letters. */

@@ -175,10 +175,10 @@ class Reading {
     const at = this.#numberAt[column];
     if (at < 0) return NaN;
     const text = trimmed(row[at]!);
-    const value = readNumber(text, this.#decimal);
+    const value = this.#parsed(text);
     if (value === undefined)
       this.refuse(line, `${column === "adjusted" ? "adjusted close" : column} "${text.slice(0, 40)}" is no number`);
-    return value ?? (value === null ? NaN : undefined);
+    return value;
   }
 
   #parsed(text: string): number | undefined {

@@ -21,25 +21,13 @@ const globals = globalThis as unknown as { yubrinImport?: Job<ImportReport> };
 /**
  * Starts an import in threads of its own; one at a time.
  * @param work what is imported
- * @param after is called with its report, or without one where it came to none
  * @returns its job
  * @throws Conflict while another import is running
  */
-export function startImport(
-  work: Omit<IngestWork, "database">,
-  after: (report?: ImportReport) => Promise<void>,
-): Job<ImportReport> {
+export function startImport(work: Omit<IngestWork, "database">): Job<ImportReport> {
   if (isImportRunning()) throw new Conflict("Another import is still running.");
   const job = startJob<ImportReport>({
-    run: async (tell, signal) => {
-      let report: ImportReport | undefined;
-      try {
-        report = await importInThreads(work, tell, signal);
-        return report;
-      } finally {
-        await after(report);
-      }
-    },
+    run: (tell, signal) => importInThreads(work, tell, signal),
     say: sayIngestFailure("an import failed"),
   });
   globals.yubrinImport = job;

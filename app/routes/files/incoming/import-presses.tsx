@@ -1,5 +1,6 @@
 import type { useFetcher } from "react-router";
 import type { IncomingState } from "@server/ingest/incoming.server";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { count } from "@studies/words/words";
 
 export type Deeds = ReturnType<typeof useFetcher<{ error?: string; details?: readonly string[] }>>;
@@ -48,9 +49,9 @@ export function ImportPresses({ incoming, isBusy, fetcher, isChanging }: Props) 
         {faults > 0 ? "All or nothing, unless the rows with a problem are left out." : "It can be undone on the Data screen."}
       </span>
       {fetcher.data?.error !== undefined && (
-        <p role="alert" className="basis-full border-l-2 border-rust pl-3">
-          {fetcher.data.error} {fetcher.data.details?.join(" ")}
-        </p>
+        <div className="basis-full">
+          <DeedOutcome answer={fetcher.data} />
+        </div>
       )}
     </fetcher.Form>
   );

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { useFetcher } from "react-router";
 import { INSTRUMENT_KINDS } from "@core/columns/dataset";
 import type { Refused } from "~/form-deed.server";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { count } from "@studies/words/words";
 import type { InstrumentShown } from "./route";
 
@@ -123,9 +124,9 @@ export function EditForm({ picked, all, found, fetcher, onAll }: Props) {
           : ""}
       </span>
       {fetcher.data?.error !== undefined && (
-        <p role="alert" className="basis-full border-l-2 border-rust pl-3">
-          {fetcher.data.error} {fetcher.data.details?.join(" ")}
-        </p>
+        <div className="basis-full">
+          <DeedOutcome answer={fetcher.data} />
+        </div>
       )}
     </fetcher.Form>
   );
