@@ -1,8 +1,9 @@
-import { readPhrase, simpleReturn, smaAt, atr, type Rule } from "@core";
+import { atr, readPhrase, scanHits, simpleReturn, smaAt, type Rule } from "@core";
 import { Market } from "@studies/market/market";
 import type { MarketData } from "@studies/market/market-data";
 import { hitsOfScan } from "@studies/scans/scan-hits";
 import { scan } from "@studies/scans/scan";
+import { universeOf } from "@studies/scans/universe";
 import { setupRecords } from "@studies/setups/setup-records";
 import { setups } from "@studies/setups/setups";
 import { row, shortest } from "./rows";
@@ -40,12 +41,20 @@ export function scanRows(whole: MarketData): void {
     "the record of every kind of setup over all history",
     shortest(3, () => setupRecords.ask(new Market(whole, last - (back++ % 200)), setupRecords.params.parse({}))),
   );
+  // Two clauses are new each time: the truth of a condition is kept.
   let n = 30;
+  const newRule = () => all(`up 20% in ${n + 30} sessions`, "up 10% in 22 sessions", `above ${n++} average`, "atr over 0.1");
   const hits = () => {
-    const when = all(`up 20% in ${n + 30} sessions`, "up 10% in 22 sessions", `above ${n++} average`, "atr over 0.1");
-    return hitsOfScan.ask(market, hitsOfScan.params.parse({ when: JSON.stringify(when) }));
+    const instruments = universeOf(market, "").ever();
+    const rule = newRule();
+    return scanHits(
+      instruments.map(({ runs, conditions }) => ({ runs, truth: conditions.truth(rule, "close") })),
+      last + 1,
+    );
   };
-  row("hits of four clauses over all history, with what they made", shortest(4, hits), "budget 150 for the hits");
+  row("hits of four clauses over all history", shortest(8, hits), "budget 150");
+  const record = () => hitsOfScan.ask(market, hitsOfScan.params.parse({ when: JSON.stringify(newRule()) }));
+  row("the same with what they made", shortest(8, record));
 }
 
 /** The members that pass, from their bars one by one. */

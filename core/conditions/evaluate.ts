@@ -1,7 +1,7 @@
 import { compared, lasting, signsOf, signsOfNumber, truthByItself } from "./comparison";
 import type { Condition, MeasureUse, Rule, Subject } from "./condition";
 import { isKnownAtOpen, measureOf, subjectOf } from "./measures";
-import { both, constantTruth, either, negated, truthOf, type Truth } from "./truth";
+import { allOf, anyOf, constantTruth, negated, truthOf, type Truth } from "./truth";
 
 /** Where the conditions on a subject are judged. */
 export interface Judged {
@@ -48,16 +48,19 @@ export type Moment = "close" | "open";
 export function evaluateRule(rule: Rule, source: ConditionSource, moment: Moment = "close"): Truth {
   if (rule.off) return constantTruth(source.sessions, true);
   if ("all" in rule) {
-    let truth = constantTruth(source.sessions, true);
-    for (const part of rule.all) if (!part.off) truth = both(truth, evaluateRule(part, source, moment));
-    return truth;
+    const on = rule.all.filter((part) => !part.off);
+    return allOf(
+      source.sessions,
+      on.map((part) => evaluateRule(part, source, moment)),
+    );
   }
   if ("any" in rule) {
     const on = rule.any.filter((part) => !part.off);
     if (on.length === 0 && rule.any.length > 0) return constantTruth(source.sessions, true);
-    let truth = constantTruth(source.sessions, false);
-    for (const part of on) truth = either(truth, evaluateRule(part, source, moment));
-    return truth;
+    return anyOf(
+      source.sessions,
+      on.map((part) => evaluateRule(part, source, moment)),
+    );
   }
   if ("not" in rule) return rule.not.off ? constantTruth(source.sessions, true) : negated(evaluateRule(rule.not, source, moment));
   const judge = () => evaluateCondition(rule, source, moment);

@@ -13,7 +13,9 @@ export interface Truth {
 /** Truth of which nothing is known yet. */
 export function unknownTruth(sessions: number): Truth {
   const words = (sessions + 31) >> 5;
-  return { sessions, yes: new Uint32Array(words), known: new Uint32Array(words) };
+  // One piece of memory for both: to take a piece costs more than to fill it.
+  const room = new Uint32Array(2 * words);
+  return { sessions, yes: room.subarray(0, words), known: room.subarray(words) };
 }
 
 /** The same on every session. */
@@ -42,24 +44,29 @@ export function truthAt({ sessions, yes, known }: Truth, s: number): -1 | 0 | 1 
   return ((yes[s >> 5]! >>> (s & 31)) & 1) as 0 | 1;
 }
 
-/** True where both are; false where either is. */
-export function both(a: Truth, b: Truth): Truth {
-  const out = unknownTruth(a.sessions);
-  for (let w = 0; w < out.yes.length; w++) {
-    out.yes[w] = a.yes[w]! & b.yes[w]!;
-    out.known[w] = (a.known[w]! & b.known[w]!) | (a.known[w]! & ~a.yes[w]!) | (b.known[w]! & ~b.yes[w]!);
+/** True where all are, and false where any is not; true without any. */
+export function allOf(sessions: number, truths: Iterable<Truth>): Truth {
+  const { yes, known } = constantTruth(sessions, true);
+  for (const truth of truths) {
+    for (let w = 0; w < yes.length; w++) {
+      const [a, b] = [known[w]!, truth.known[w]!];
+      known[w] = (a & b) | (a & ~yes[w]!) | (b & ~truth.yes[w]!);
+      yes[w]! &= truth.yes[w]!;
+    }
   }
-  return out;
+  return { sessions, yes, known };
 }
 
-/** True where either is; false where both are. */
-export function either(a: Truth, b: Truth): Truth {
-  const out = unknownTruth(a.sessions);
-  for (let w = 0; w < out.yes.length; w++) {
-    out.yes[w] = a.yes[w]! | b.yes[w]!;
-    out.known[w] = (a.known[w]! & b.known[w]!) | a.yes[w]! | b.yes[w]!;
+/** True where any is, and false where none is; false without any. */
+export function anyOf(sessions: number, truths: Iterable<Truth>): Truth {
+  const { yes, known } = constantTruth(sessions, false);
+  for (const truth of truths) {
+    for (let w = 0; w < yes.length; w++) {
+      known[w] = (known[w]! & truth.known[w]!) | yes[w]! | truth.yes[w]!;
+      yes[w]! |= truth.yes[w]!;
+    }
   }
-  return out;
+  return { sessions, yes, known };
 }
 
 export function negated(a: Truth): Truth {

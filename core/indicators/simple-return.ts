@@ -1,4 +1,3 @@
-import { overDefined } from "../columns/over-defined";
 import { requireWindow } from "../core-error";
 
 /**
@@ -12,11 +11,21 @@ import { requireWindow } from "../core-error";
  */
 export function simpleReturn(close: Float64Array, n: number): Float64Array {
   requireWindow("simpleReturn", n);
-  return overDefined(close, (own) => {
-    const out = new Float64Array(own.length).fill(NaN);
-    for (let i = n; i < own.length; i++) out[i] = own[i]! / own[i - n]! - 1;
-    return out;
-  });
+  const out = new Float64Array(close.length);
+  // The last n closes in a ring: NaN until there are so many.
+  const before = new Float64Array(n).fill(NaN);
+  let place = 0;
+  for (let i = 0; i < close.length; i++) {
+    const x = close[i]!;
+    if (x !== x) {
+      out[i] = NaN;
+      continue;
+    }
+    out[i] = x / before[place]! - 1;
+    before[place] = x;
+    if (++place === n) place = 0;
+  }
+  return out;
 }
 
 /**

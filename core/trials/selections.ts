@@ -55,5 +55,19 @@ export function selectionReturns(made: readonly Float64Array[], selected: readon
 
 /** What all members made that were bought at the same moments: what a scan is judged against (method 12, R42). */
 export function returnsOfMembers(made: readonly Float64Array[], members: readonly Uint8Array[]): SelectionReturns {
-  return selectionReturns(made, selections(made[0]?.length ?? 0, { members, passes: members }));
+  const moments = made[0]?.length ?? 0;
+  const bought = new Int32Array(moments);
+  const gross = new Float64Array(moments);
+  // Candidate by candidate, as their rows lie.
+  made.forEach((row, i) => {
+    const own = members[i]!;
+    for (let k = 0; k < moments; k++) {
+      const x = row[k]!;
+      if (own[k] !== 1 || x !== x) continue;
+      bought[k]!++;
+      gross[k]! += x;
+    }
+  });
+  for (let k = 0; k < moments; k++) gross[k] = bought[k]! > 0 ? gross[k]! / bought[k]! : NaN;
+  return { bought, gross };
 }

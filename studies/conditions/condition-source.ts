@@ -22,19 +22,29 @@ import { seriesOfSubject, type Asked, type SubjectSeries } from "./subject-serie
  * What conditions are judged from, as asked of one instrument: its own calendar is the one asked on. Subjects on another
  * calendar are judged there and brought over (method 9, Q44).
  */
-export function conditionSource(market: Market, asked: Asked): ConditionSource & { readonly series: SubjectSeries } {
+export function conditionSource(
+  market: Market,
+  asked: Asked,
+): ConditionSource & { readonly series: SubjectSeries; readonly release: () => void } {
   const subjects = new Map<string, Judged>();
   const seriesOf = remembered(
     (of: Subject) => JSON.stringify(of),
     (of) => seriesOfSubject(market, asked, of),
   );
   const self = seriesOf("self");
-  const valuesOf = remembered(
-    (use: MeasureUse) => JSON.stringify([use.measure, use.params, subjectOf(use)]),
-    (use) => measureValues(seriesOf(subjectOf(use)), use),
-  );
+  const values = new Map<string, Float64Array>();
+  const valuesOf = (use: MeasureUse) => {
+    const key = JSON.stringify([use.measure, use.params, subjectOf(use)]);
+    let column = values.get(key);
+    if (!column) values.set(key, (column = measureValues(seriesOf(subjectOf(use)), use)));
+    return column;
+  };
   return {
     series: self,
+    /** Lets go of the measures that conditions were judged by: those of a whole market are as large as its bars. */
+    release() {
+      values.clear();
+    },
     sessions: self.days.length,
     subject(of) {
       const key = JSON.stringify(of);
@@ -107,7 +117,9 @@ export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
         const drawn = usesOf(condition).some(isDrawn) ? market.drawingsKey : "";
         return kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${drawn}/${JSON.stringify(condition)}`, make);
       };
-      return evaluateRule(rule, { ...source, kept: judge }, moment);
+      const truth = evaluateRule(rule, { ...source, kept: judge }, moment);
+      source.release();
+      return truth;
     },
     unknownMeasures(rule) {
       return usesOf(rule).filter((use) => source.subject(subjectOf(use)).column(use).every(Number.isNaN));
