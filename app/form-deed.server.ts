@@ -10,10 +10,7 @@ export interface Refused {
 /** The text of a field; empty for one that is not there, or is a file. */
 export type TextOf = (name: string) => string;
 
-/**
- * Does what a form says.
- * @param deed gives the answer; what it throws and was foreseen becomes words in it
- */
+/** Does what a form says. */
 export async function formDeed<A extends Refused>(
   request: Request,
   deed: (text: TextOf, form: FormData) => Promise<A>,
@@ -23,8 +20,16 @@ export async function formDeed<A extends Refused>(
     const value = form.get(name);
     return typeof value === "string" ? value : "";
   };
+  return deedOrRefusal(() => deed(text, form));
+}
+
+/**
+ * The answer of a deed.
+ * @param deed what it throws and was foreseen becomes words in the answer
+ */
+export async function deedOrRefusal<A extends Refused>(deed: () => Promise<A>): Promise<Partial<A> | Refused> {
   try {
-    return await deed(text, form);
+    return await deed();
   } catch (error) {
     if (statusOf(error) === undefined) throw error;
     const { message, details } = error as Foreseen;

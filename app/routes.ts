@@ -33,6 +33,8 @@ export default [
   route("data", "routes/data-index.ts"),
   route("data/:study", "routes/data-twin.ts"),
   route("backup", "routes/backup.ts"),
+  route("restore", "routes/restore.ts"),
+  route("work", "routes/work.ts"),
   route("export/:table", "routes/export-table.ts"),
   route("find", "routes/find.ts"),
   route("flick/chart/:ticker", "routes/flick/chart.ts"),

@@ -17,7 +17,8 @@ export class OwnServer {
     readonly seed: number,
     /** Of the market that it begins with; none begins with nothing. */
     readonly size: { readonly stocks: number; readonly years: number } | undefined,
-    readonly options: { readonly inbox?: boolean } = {},
+    /** Whether it watches a folder, and whether its market comes with the demo's desk. */
+    readonly options: { readonly inbox?: boolean; readonly isWorkedAt?: boolean } = {},
   ) {
     this.#folder = path.resolve("test-results", `e2e-${name}-${process.pid}`);
     this.#file = path.join(this.#folder, "yubrin.db");
@@ -36,6 +37,7 @@ export class OwnServer {
       String(this.seed),
       "--out",
       this.#file,
+      ...(this.options.isWorkedAt ? [] : ["--bare"]),
     ];
     const { status } = spawnSync(process.execPath, ["--import", "tsx", "server/commands/world.ts", ...size]);
     expect(status).toBe(0);

@@ -22,12 +22,12 @@ async function run(command, file, ...args) {
 }
 
 async function makeMarket() {
-  await run("world", databaseOf("made"), "--stocks", "90", "--years", "6", "--seed", "11");
+  await run("world", databaseOf("made"), "--stocks", "90", "--years", "6", "--seed", "11", "--bare");
   await run("export", databaseOf("made"), "--out", csv("made"));
 }
 
 async function makeFed() {
-  await run("world", databaseOf("fed"), "--stocks", "60", "--years", "6", "--seed", "11");
+  await run("world", databaseOf("fed"), "--stocks", "60", "--years", "6", "--seed", "11", "--bare");
   fs.copyFileSync(databaseOf("fed"), databaseOf("watched"));
 }
 

@@ -72,7 +72,7 @@ app.get("/healthz", async (request, response) => {
 });
 if (passphrase) app.use(passphraseOnly(passphrase));
 app.use(toPresentWords);
-app.use(boundedForms((request) => /^\/files(\.data)?$/.test(request.path)));
+app.use(boundedForms((request) => /^\/(files|work)(\.data)?$|^\/restore$/.test(request.path)));
 // Open screens listen here for what the feed delivers.
 app.get("/events", async (request, response) => {
   const stream = openEventStream<FeedState>(request, response);

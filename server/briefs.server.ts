@@ -108,11 +108,11 @@ export async function removeBrief(db: Knex, id: string): Promise<string> {
 
 /** What was pinned and is not in a brief yet, in the order in which it was. */
 export async function listPins(db: Knex): Promise<{ readonly id: number; readonly pin: Pin }[]> {
-  return (await listPinRows(db)).map(({ id, body }) => ({ id, pin: pin.parse(JSON.parse(body)) }));
+  return (await listPinRows(db)).map(({ id, body }) => ({ id, pin: pinSchema.parse(JSON.parse(body)) }));
 }
 
 const day = savedBrief.shape.asOf;
-const pin = z.union([
+export const pinSchema = z.union([
   z.strictObject({ of: z.literal("answer"), asOf: day, ...pinned.shape }),
   z.strictObject({
     of: z.literal("plan"),
@@ -130,14 +130,14 @@ const pin = z.union([
   }),
 ]);
 /** Something in the tray: what of a screen, a plan or a call, with the date on which it was taken. */
-export type Pin = z.output<typeof pin>;
+export type Pin = z.output<typeof pinSchema>;
 
 /**
  * Puts something into the tray.
  * @throws Invalid for what cannot be pinned, or when the tray is full
  */
 export async function insertPin(db: Knex, text: string): Promise<number> {
-  const body = parsedJson(text, pin, "This cannot be pinned.");
+  const body = parsedJson(text, pinSchema, "This cannot be pinned.");
   return write(db, () =>
     db.transaction(async (trx) => {
       if ((await listPinRows(trx)).length >= MOST_PINS)

@@ -15,6 +15,9 @@ export function databasePath(): string {
 /** The driver is synchronous: while it waits for a lock, nothing else of its thread runs. */
 const SHORT_WAIT_MS = 40;
 
+/** A database that a newer version of Yubrin wrote. */
+export class NewerVersion extends Unavailable {}
+
 export interface OpenOptions {
   /** How long a statement may wait for a lock; long only in a process or thread that has nothing else to do [40]. */
   readonly busyMs?: number;
@@ -78,7 +81,7 @@ async function migrate(db: Knex, file: string): Promise<void> {
   const done = (await db.schema.hasTable("knex_migrations")) ? await db("knex_migrations").pluck<string[]>("name") : [];
   const own = new Set(migrations.map((m) => m.name));
   if (done.some((name) => !own.has(name)))
-    throw new Unavailable(
+    throw new NewerVersion(
       `The database ${file} was written by a newer version of Yubrin. It is as it was; start that version, or name another file with YUBRIN_DB.`,
     );
   if (done.length === own.size) return;

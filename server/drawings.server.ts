@@ -9,6 +9,7 @@ import { Invalid, NotFound } from "./errors";
 import { parsedJson } from "./parsed-json.server";
 import {
   findDrawingRow,
+  listDrawnMarkets,
   listDrawingRows,
   listVersionRows,
   removeDrawingRow,
@@ -28,6 +29,19 @@ const MOST = 200;
 /** The drawings on a chart, with every form they have had; what belongs to no market is the same from everywhere. */
 export async function listDrawings(db: Knex, { market, subject }: DrawnOn): Promise<SavedDrawing[]> {
   return Object.values(await readCharts(db, [market, ""], subject))[0] ?? [];
+}
+
+/** Every drawing, with the chart that it is on. */
+export async function listAllDrawings(db: Knex): Promise<(DrawnOn & { readonly drawing: SavedDrawing })[]> {
+  const markets = [...new Set(await listDrawnMarkets(db))];
+  const charts = await Promise.all(
+    markets.map(async (market) =>
+      Object.entries(await readCharts(db, [market])).flatMap(([subject, drawings]) =>
+        drawings.map((drawing) => ({ market, subject, drawing })),
+      ),
+    ),
+  );
+  return charts.flat();
 }
 
 /** All that is drawn on the charts of a market, for questions that name it. */

@@ -60,8 +60,8 @@ export function boundedForms(isUpload: (request: Request) => boolean): RequestHa
     };
     if (request.method === "GET" || request.method === "HEAD") next();
     else if (request.method !== "POST") refuse(405, "Only reading and posting forms is possible here.");
-    else if (!FORMS.test(request.headers["content-type"] ?? "")) refuse(415, "Changes are sent as forms.");
     else if (isUpload(request)) next();
+    else if (!FORMS.test(request.headers["content-type"] ?? "")) refuse(415, "Changes are sent as forms.");
     else if (request.headers["content-length"] === undefined) refuse(411, "The length of the form is needed.");
     else if (Number(request.headers["content-length"]) > MOST_FORM_BYTES)
       refuse(413, "The form is larger than a megabyte; nothing was changed.");

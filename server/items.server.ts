@@ -204,6 +204,45 @@ export async function removeItem(db: Knex, kind: string, name: string): Promise<
   return row.body;
 }
 
+/** Anything that is saved, in whatever form it has. */
+export interface AnyItem {
+  readonly kind: string;
+  readonly name: string;
+  readonly body: unknown;
+}
+
+/** All that is saved, of every kind, in the order in which it was made; bodies as they are, of forms that are not known here too. */
+export async function listAllItems(db: Knex): Promise<AnyItem[]> {
+  return (await listAllRows(db)).flatMap(({ kind, name, body }) => {
+    try {
+      return [{ kind, name, body: JSON.parse(body) as unknown }];
+    } catch {
+      return [];
+    }
+  });
+}
+
+/**
+ * Saves an item from a file. One of a kind or a form that is not known here, such as a newer version's, is kept as it is.
+ * @throws Invalid for a body that its kind does not have, with the place
+ */
+export async function insertItem(db: Knex, { kind, name, body }: AnyItem): Promise<void> {
+  const version = Number((body as { version?: unknown } | null | undefined)?.version);
+  const text = JSON.stringify(body ?? null);
+  if (isKind(kind) && !(version > KINDS[kind].version)) await saveItem(db, { kind, name, body: text });
+  else await upsertItemRow(db, kind, { name, body: text });
+}
+
+/** Removes an item of any kind, known here or not. */
+export async function removeAnyItem(db: Knex, kind: string, name: string): Promise<void> {
+  await removeItemRow(db, kind, name);
+}
+
+/** Whether items of a kind are a choice that there is once, and not something made that has a name of its own. */
+export function isSetting(kind: string): boolean {
+  return ["breadth-zones", "oscillators", "default-arrangement", "file-form", "exposure-set"].includes(kind);
+}
+
 function isKind(kind: string): kind is ItemKind {
   return Object.hasOwn(KINDS, kind);
 }

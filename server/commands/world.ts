@@ -2,13 +2,21 @@ import fs from "node:fs";
 import { makeWorld } from "@world/make-world";
 import { DEMO_SIZE } from "@world/world-size";
 import { databasePath, openDatabase } from "../db.server";
+import { layDemoWork } from "../work/demo-desk.server";
 import { writeWorld } from "../transfer/write-world.server";
 import { progressLine, readArguments } from "./arguments";
 
-const USAGE = "npm run world -- [--seed 2] [--out data/yubrin.db] [--stocks 480] [--years 24]";
+const USAGE = "npm run world -- [--seed 2] [--out data/yubrin.db] [--stocks 480] [--years 24] [--bare]";
 
 const values = readArguments(
-  { seed: { type: "string", default: "2" }, out: { type: "string" }, stocks: { type: "string" }, years: { type: "string" } },
+  {
+    seed: { type: "string", default: "2" },
+    out: { type: "string" },
+    stocks: { type: "string" },
+    years: { type: "string" },
+    // Without the desk that somebody has worked at.
+    bare: { type: "boolean", default: false },
+  },
   USAGE,
 );
 const whole = (text: string | undefined, otherwise: number): number => {
@@ -40,6 +48,7 @@ const db = await openDatabase(unfinished);
 await writeWorld(db, world, (share) => {
   show(0.75 + 0.25 * share, "writing the database");
 });
+if (!values.bare) await layDemoWork(db, world.dataset);
 await db.destroy();
 fs.renameSync(unfinished, out);
 console.log(`${out}: ${world.dataset.instruments.length} instruments, made in ${((Date.now() - started) / 1000).toFixed(1)} s`);

@@ -17,7 +17,7 @@ export interface BarBlock {
   readonly checksum: number;
 }
 
-type StoredBlock = Pick<BarBlock, "bars" | "block" | "checksum">;
+export type StoredBlock = Pick<BarBlock, "bars" | "block" | "checksum">;
 
 /** Whether a block is what was written. */
 export function isIntact({ bars, block, checksum }: StoredBlock): boolean {

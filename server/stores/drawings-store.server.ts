@@ -21,6 +21,11 @@ export async function listDrawingRows(db: Knex, markets: readonly string[], subj
   return db<DrawingRow>("drawings").modify(onCharts, markets, subject).orderByRaw("rowid");
 }
 
+/** The markets on whose charts there are drawings; an empty one for what belongs to none. */
+export async function listDrawnMarkets(db: Knex): Promise<string[]> {
+  return db<DrawingRow>("drawings").distinct().orderBy("market").pluck("market");
+}
+
 export async function findDrawingRow(db: Knex, id: string): Promise<DrawingRow | undefined> {
   return db<DrawingRow>("drawings").where({ id }).first();
 }

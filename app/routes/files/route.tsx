@@ -12,6 +12,8 @@ import { listArrivals } from "@server/stores/arrivals-store.server";
 import { listInstruments } from "@server/stores/instruments-store.server";
 import { getDataVersion } from "@server/stores/meta-store.server";
 import { startIncoming } from "@server/ingest/incoming.server";
+import { findBeforeRestore } from "@server/restore.server";
+import { findDemoDesk } from "@server/work/demo-desk.server";
 import { findImport } from "@server/transfer/import-jobs.server";
 import { count, list } from "@studies/words/words";
 import { foreseen, formOf, openDesk } from "~/ask.server";
@@ -26,7 +28,9 @@ import { ImportForm } from "./import-form";
 import { ImportOutcome } from "./import-outcome";
 import { Arrivals } from "./arrivals";
 import { changeData } from "./change-data.server";
-import { BackupLink, Removals } from "./removals";
+import { BackupPart } from "./backup-part";
+import { OwnWork } from "./own-work";
+import { Removals } from "./removals";
 import { takeUpload } from "./upload.server";
 
 export async function loader({ request }: Route.LoaderArgs) {
@@ -55,6 +59,8 @@ export async function loader({ request }: Route.LoaderArgs) {
     formats: TABLE_NAMES.map((t) => ({ file: FORMATS[t].file, columns: Object.keys(FORMATS[t].columns) })),
     version: await getDataVersion(desk.db),
     unreadable: await listUnreadable(desk.db),
+    demo: await findDemoDesk(desk.db),
+    before: findBeforeRestore()?.getTime(),
   };
 }
 
@@ -139,6 +145,8 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
             </p>
           )}
           <ImportForm running={running} formats={formats} />
+          <OwnWork demo={loaderData.demo} />
+          <BackupPart before={loaderData.before} />
         </div>
         <div className="space-y-6">
           <LoadedRows markets={markets} version={loaderData.version} indexes={loaderData.indexes} />
@@ -156,13 +164,6 @@ export default function Files({ loaderData, actionData }: Route.ComponentProps) 
           <Changes changes={changes} />
           {loaded.length > 0 && <Removals markets={loaded} />}
           {loaded.length > 0 && <ExportLinks formats={formats} />}
-          <section>
-            <h2 className="heading border-b border-ink/60 pb-1">Backup</h2>
-            <p className="mt-2 text-soft">
-              <BackupLink className="figure-link inline-block min-h-6">The whole database as a file</BackupLink>, with everything
-              that was made here. To go back to it, start Yubrin with YUBRIN_DB naming it.
-            </p>
-          </section>
         </div>
       </div>
     </>

@@ -1,0 +1,112 @@
+import { AlertDialog } from "radix-ui";
+import { useRef, useState } from "react";
+import { useRevalidator } from "react-router";
+import { count } from "@studies/words/words";
+import type { RestoreAnswer } from "../restore";
+import { BackupLink } from "./removals";
+
+const WHEN = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short", timeZone: "UTC" });
+
+interface Props {
+  /** When what was there before the last restore was put aside, in ms; undefined where nothing was restored. */
+  readonly before: number | undefined;
+}
+
+/** The whole database as a file, and back. */
+export function BackupPart({ before }: Props) {
+  const { revalidate } = useRevalidator();
+  const field = useRef<HTMLInputElement>(null);
+  const [chosen, setChosen] = useState<File | undefined>();
+  const [isBusy, setIsBusy] = useState(false);
+  const [answer, setAnswer] = useState<RestoreAnswer | undefined>();
+  const restore = async (file: File | undefined) => {
+    setIsBusy(true);
+    setAnswer(undefined);
+    try {
+      const said = await fetch(file ? "/restore" : "/restore?undo", { method: "POST", body: file ?? null });
+      setAnswer(
+        said.headers.get("Content-Type")?.startsWith("application/json")
+          ? ((await said.json()) as RestoreAnswer)
+          : { error: await said.text() },
+      );
+    } catch {
+      setAnswer({ error: "The server could not be reached; whether the backup was restored shows above." });
+    }
+    setIsBusy(false);
+    await revalidate();
+  };
+  return (
+    <section aria-label="Backup">
+      <h2 className="heading border-b border-ink/60 pb-1">Backup</h2>
+      <p className="mt-2 text-soft">
+        <BackupLink className="figure-link inline-block min-h-6">The whole database as a file</BackupLink>, with everything that
+        was made here. Such a file can be{" "}
+        <button type="button" className="figure-link min-h-6" disabled={isBusy} onClick={() => field.current?.click()}>
+          restored
+        </button>{" "}
+        in the place of what is here now.
+      </p>
+      <input
+        ref={field}
+        type="file"
+        accept=".db,application/vnd.sqlite3"
+        aria-label="File of a backup"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          setChosen(event.target.files?.[0]);
+          event.target.value = "";
+        }}
+      />
+      {before !== undefined && (
+        <p className="mt-1 text-soft">
+          What was here before the last restore, of {WHEN.format(before)} UTC, is kept.{" "}
+          <button type="button" className="figure-link min-h-6" disabled={isBusy} onClick={() => void restore(undefined)}>
+            Go back to it
+          </button>
+        </p>
+      )}
+      {isBusy && (
+        <p role="status" className="mt-1">
+          Restoring: the file is sent, checked, and put in place. Nothing is changed before all of it is found to be whole.
+        </p>
+      )}
+      {answer?.restored && (
+        <p role="status" className="mt-1 text-teal">
+          Restored: {count(answer.restored.instruments, "instrument")}, with all that was made then.
+        </p>
+      )}
+      {answer?.error !== undefined && (
+        <p role="alert" className="mt-1 border-l-2 border-rust pl-3">
+          <b className="font-semibold">{answer.error}</b> {answer.details?.slice(0, 4).join(" ")}
+        </p>
+      )}
+      <AlertDialog.Root
+        open={chosen !== undefined}
+        onOpenChange={(isOpen) => {
+          if (!isOpen) setChosen(undefined);
+        }}
+      >
+        <AlertDialog.Portal>
+          <AlertDialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
+          <AlertDialog.Content className="fixed top-32 left-1/2 z-50 w-[440px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5">
+            <AlertDialog.Title className="font-serif text-lg">Restore {chosen?.name}?</AlertDialog.Title>
+            <AlertDialog.Description className="mt-2 text-soft">
+              All data and everything that was made here are replaced by what the backup holds. What is here now is kept beside
+              the database, and can be gone back to.
+            </AlertDialog.Description>
+            <p className="mt-4 flex items-center justify-end gap-2">
+              <AlertDialog.Cancel className="control">Leave it</AlertDialog.Cancel>
+              <AlertDialog.Action
+                className="control border-indigo font-semibold text-indigo"
+                onClick={() => void restore(chosen)}
+              >
+                Restore
+              </AlertDialog.Action>
+            </p>
+          </AlertDialog.Content>
+        </AlertDialog.Portal>
+      </AlertDialog.Root>
+    </section>
+  );
+}
