@@ -4,6 +4,12 @@ import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
 
 const executablePath = findChromium();
 
+const known = {
+  name: "yubrin-settings",
+  value: encodeURIComponent(Buffer.from(JSON.stringify({ isKnown: true })).toString("base64")),
+  ...{ domain: "127.0.0.1", path: "/", expires: -1, httpOnly: true, secure: false, sameSite: "Lax" as const },
+};
+
 export default defineConfig({
   testDir: "e2e",
   outputDir: "test-results/browser",
@@ -16,6 +22,8 @@ export default defineConfig({
   reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
   use: {
     baseURL: addressOf("made"),
+    // Of somebody who has been here before: on a first visit the course is shown.
+    storageState: { cookies: [known], origins: [] },
     viewport: { width: 1280, height: 800 },
     // Recording takes as long as the journey: only of one that failed, when it is tried again.
     trace: "on-first-retry",

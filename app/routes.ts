@@ -19,6 +19,7 @@ export default [
     route("files/instruments", "routes/files/instruments/route.tsx"),
     route("files/incoming/:id", "routes/files/incoming/route.tsx"),
     route("flick", "routes/flick/route.tsx"),
+    route("guide", "routes/guide/route.tsx"),
     route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),
   ]),

@@ -4,6 +4,8 @@ import { z } from "zod";
 const schema = z.object({
   theme: z.enum(["paper", "lamp"]).default("paper"),
   course: z.enum(["wide", "narrow"]).default("wide"),
+  /** Whether the course was shown on a first visit. */
+  isKnown: z.boolean().default(false),
 });
 
 export type Settings = z.output<typeof schema>;

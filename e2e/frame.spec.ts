@@ -35,7 +35,7 @@ test("the words and keys have a page of their own, reached from the keys", async
   await page.getByRole("link", { name: "Every word that is used here" }).click();
   await expect(page).toHaveURL(/\/help/);
   await expect(page.getByRole("definition").filter({ hasText: "Breadth pressure, from −100 to +100" })).toBeVisible();
-  await page.getByRole("link", { name: "Words and keys" }).focus();
+  await page.getByRole("link", { name: "How the work goes" }).focus();
 });
 
 test("the tray opens and closes, empty yet", async ({ page }) => {
@@ -51,7 +51,7 @@ test("the keys are named on ?, and do nothing while one types", async ({ page })
   await page.goto("/?asof=2025-06-05");
   await ready(page);
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("one session back, one session on");
+  await expect(page.getByRole("dialog", { name: "The course, and the keys" })).toContainText("one session back, one session on");
   await page.keyboard.press("Escape");
   const field = page.getByLabel("As-of date, year-month-day");
   await field.fill("2025-06-3");

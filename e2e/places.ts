@@ -3,6 +3,7 @@ import { SCREENS } from "../app/screens";
 /** Every screen, and what some show of other sets, levels and settings; what begins with $ is put in by `placesOn`. */
 const PLACES = [
   ...SCREENS.filter(({ id }) => id !== "chart" && id !== "seasons").map(({ path }) => path),
+  "/guide",
   "/help",
   "/files/instruments",
   "/chart",

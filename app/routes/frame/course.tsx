@@ -74,9 +74,9 @@ export function Course() {
         </button>
         <Link
           className="p-1.5 text-soft hover:text-indigo"
-          to={hrefOf(here, "/help")}
-          aria-label="Words and keys"
-          title="Words and keys"
+          to={hrefOf(here, "/guide")}
+          aria-label="How the work goes"
+          title="How the work goes"
         >
           <BookOpenText size={15} aria-hidden />
         </Link>

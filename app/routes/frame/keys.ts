@@ -27,5 +27,5 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ],
   ["w", "on Today: the evening note"],
   ["Backspace", "back to the screen this one was opened from"],
-  ["?", "these keys"],
+  ["?", "the course, and these keys"],
 ];

@@ -7,7 +7,7 @@ import { useWayBack } from "~/opener";
 import { useKeys } from "~/ui/use-keys";
 import { focusMain } from "./arrival";
 import { KEYS } from "./keys";
-import { SCREENS } from "~/screens";
+import { COURSE, SCREENS } from "~/screens";
 
 /** The keys that work on every screen, and the page that names them. */
 export function Shortcuts() {
@@ -24,6 +24,9 @@ export function Shortcuts() {
   }, [key]);
   const help = () => {
     setOpen(true);
+  };
+  const close = () => {
+    setOpen(false);
   };
   useKeys({
     ...Object.fromEntries(
@@ -51,7 +54,17 @@ export function Shortcuts() {
           className="fixed top-[6dvh] left-1/2 z-50 max-h-[88dvh] w-[720px] max-w-[92vw] -translate-x-1/2 overflow-y-auto rounded-sm border border-rule bg-raised p-5"
           aria-describedby={undefined}
         >
-          <Dialog.Title className="font-serif text-lg">Keys</Dialog.Title>
+          <Dialog.Title className="font-serif text-lg">The course, and the keys</Dialog.Title>
+          <p className="mt-1 text-soft">
+            <Link className="figure-link" to={hrefOf(here, "/guide")} onClick={close}>
+              How the work goes
+            </Link>
+            , step by step on the data in view: {COURSE.map(({ part }) => part.toLowerCase()).join(", ")}.{" "}
+            <Link className="figure-link" to={hrefOf(here, "/help")} onClick={close}>
+              Every word that is used here
+            </Link>
+            , with what it means.
+          </p>
           <dl className="mt-3 grid grid-cols-[150px_1fr] gap-y-1">
             {KEYS.map(([keys, does]) => (
               <div key={keys} className="contents">
@@ -60,18 +73,6 @@ export function Shortcuts() {
               </div>
             ))}
           </dl>
-          <p className="mt-3 text-soft">
-            <Link
-              className="figure-link"
-              to={hrefOf(here, "/help")}
-              onClick={() => {
-                setOpen(false);
-              }}
-            >
-              Every word that is used here
-            </Link>
-            , with what it means.
-          </p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

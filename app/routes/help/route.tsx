@@ -22,20 +22,20 @@ export default function Help() {
         </h2>
         <ol className="mt-1 list-decimal space-y-1 pl-5">
           <li>
-            Write the daily bars of your instruments as CSV with a header row: <code>ticker,date,open,high,low,close,volume</code>
-            , one row a session, dates as 2026-10-16, decimals with a dot, prices adjusted for splits and dividends. That file
-            alone is enough to begin with: every ticker becomes a stock.
-          </li>
-          <li>
-            What names, kinds, sectors, members and holidays there are comes in further files;{" "}
+            Choose files of daily prices on{" "}
             <Link className="figure-link" to={hrefOf(here, "/files")}>
               Data
-            </Link>{" "}
-            gives each as it stands now, as an example of its columns.
+            </Link>
+            , as another program saved them: a file a ticker or many tickers in one, CSV, JSON or Parquet, packed or not. Prices
+            alone are enough to begin with: every ticker becomes a stock.
           </li>
           <li>
-            Choose the files on Data and import them. All of them are taken or none: what is wrong is told with its line. The last
-            five imports can be undone.
+            Before anything is imported it is shown what each column is taken for, and what would come of it: what is new, what
+            would change, and which rows are refused, with line and reason.
+          </li>
+          <li>
+            Names, sectors and groups come in a table of their own in the same way, or are typed under “who is who”. What was
+            imported or changed last can be undone on Data.
           </li>
           <li>A market without a broad index or without members is read by the composite of its stocks.</li>
         </ol>

@@ -1,4 +1,5 @@
 import { useCallback, useMemo } from "react";
+import { redirect } from "react-router";
 import { regimeStudy } from "@studies/regime/regime";
 import { today } from "@studies/today/today";
 import { monthOf } from "@core/columns/epoch-day";
@@ -21,6 +22,7 @@ import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { holdingSituations } from "~/saved-situations.server";
 import { judgedTrials } from "~/saved-trials.server";
+import { readSettings } from "~/settings.server";
 import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
 import { ControlSentence } from "~/ui/inline-menu";
@@ -55,6 +57,7 @@ const EVENING = "Evening note";
 const HISTORY = 504;
 
 export async function loader({ request }: Route.LoaderArgs) {
+  if (await isFirstVisit(request)) return redirect("/guide");
   const zones = await savedZones();
   const [answer, regime, summaries] = await Promise.all([
     askFor(request, today, zones),
@@ -89,6 +92,12 @@ export async function loader({ request }: Route.LoaderArgs) {
       rows: toWire(said.result.plans),
     })),
   };
+}
+
+/** Whether somebody opens the application as it is who has not been shown how it is worked with. */
+async function isFirstVisit(request: Request): Promise<boolean> {
+  const isPage = request.headers.get("Accept")?.includes("text/html") ?? false;
+  return isPage && new URL(request.url).search === "" && !(await readSettings(request)).isKnown;
 }
 
 /** The calls of the market as they stand at this close. */
