@@ -23,6 +23,7 @@ export default [
     route("help", "routes/help/route.tsx"),
     route("*", "routes/not-found.tsx"),
   ]),
+  route("due.ics", "routes/today/due-calendar.ts"),
   route("seasons/windows.ics", "routes/seasons/windows/calendar.ts"),
   route("plans.json", "routes/plans/plans-file.ts"),
   route("plans/journal.csv", "routes/plans/journal/journal-file.ts"),

@@ -53,11 +53,13 @@ import { optionChain } from "@studies/plans/option-chain";
 import { plan } from "@studies/plans/plan";
 import { planDraft } from "@studies/plans/plan-draft";
 import { plans } from "@studies/plans/plans";
+import { daysAhead } from "@studies/today/days-ahead";
 import { today } from "@studies/today/today";
 
 /** Every question that can be asked of a market. */
 const ALL = [
   today,
+  daysAhead,
   regimeStudy,
   regimeStates,
   structure,

@@ -26,7 +26,7 @@ export interface CalendarEntry {
 export function calendarText(name: string, entries: readonly CalendarEntry[], made: number): string {
   const calendar = new ICAL.Component("vcalendar");
   calendar.addPropertyWithValue("version", "2.0");
-  calendar.addPropertyWithValue("prodid", "-//Yubrin//Seasons//EN");
+  calendar.addPropertyWithValue("prodid", "-//Yubrin//Calendar//EN");
   calendar.addPropertyWithValue("calscale", "GREGORIAN");
   calendar.addPropertyWithValue("x-wr-calname", name);
   for (const { uid, title, about, from, to } of entries) {

@@ -30,7 +30,7 @@ describe("a calendar file", () => {
     expect(lines.at(-1)).toBe("");
     expect(lines.every((line) => !line.includes("\n"))).toBe(true);
     expect(Math.max(...lines.map((line) => Buffer.byteLength(line)))).toBeLessThanOrEqual(75);
-    expect(lines.slice(0, 3)).toEqual(["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Yubrin//Seasons//EN"]);
+    expect(lines.slice(0, 3)).toEqual(["BEGIN:VCALENDAR", "VERSION:2.0", "PRODID:-//Yubrin//Calendar//EN"]);
     expect(text).toContain("DTSTAMP:20261016T000000Z");
     expect(calendarText("Windows and reports", entries, epochDay("2026-10-16"))).toBe(text);
   });

@@ -43,6 +43,8 @@ import { ListsNow, type ListsSaid } from "./lists-now";
 import { ModelsDue } from "./models-due";
 import { PlansNow, type PlansSaid } from "./plans-now";
 import { CallsDue, type CallsSaid } from "./calls-due";
+import { DueAhead } from "./due-ahead";
+import { dueHere } from "./due.server";
 import { plansHere } from "../plans/plans-here.server";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
@@ -86,6 +88,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
     calls: callsOf(request, answer.market),
+    due: dueHere(request).then(({ due }) => due),
     plans: plansHere(request).then(({ answer: said }): PlansSaid => ({
       asOf: said.asOf,
       provisional: said.provisional,
@@ -208,17 +211,20 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         </figure>
         <LeadersAndTrailers sectors={now.sectors} />
         <Changes changes={now.changes} />
-        <BreadthStrip rows={now.breadth} stances={now.stances} />
-      </div>
-      <div className="mt-6">
-        <HoldingNow held={loaderData.held} situations={loaderData.situations} />
+        <div className="space-y-5">
+          <BreadthStrip rows={now.breadth} stances={now.stances} />
+          <DueAhead said={loaderData.due} />
+        </div>
       </div>
       <AlertsNow said={loaderData.alerts} />
-      <ListsNow said={loaderData.lists} />
-      <SetupsNow said={loaderData.setups} />
       <PlansNow said={loaderData.plans} />
       <CallsDue said={loaderData.calls} />
       <ModelsDue trials={loaderData.models} />
+      <ListsNow said={loaderData.lists} />
+      <SetupsNow said={loaderData.setups} />
+      <div className="mt-6">
+        <HoldingNow held={loaderData.held} situations={loaderData.situations} />
+      </div>
       <div className="mt-6">
         <MonthsNow months={loaderData.months} />
       </div>
