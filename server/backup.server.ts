@@ -1,11 +1,10 @@
 import fs from "node:fs";
-import path from "node:path";
 import { Readable } from "node:stream";
 import Database from "better-sqlite3";
 import { isoDate } from "@core";
 import { databasePath } from "./db.server";
 import { NotFound } from "./errors";
-import { makeUploadFolder, removeUploadFolder } from "./transfer/upload-folders.server";
+import { writtenFile } from "./transfer/written-file.server";
 
 export interface Backup {
   /** How the file is called: "yubrin-2026-03-14.db". */
@@ -22,9 +21,7 @@ export interface Backup {
  */
 export async function makeBackup(file = databasePath()): Promise<Backup> {
   if (!fs.existsSync(file)) throw new NotFound("There is no database file to save.");
-  const folder = makeUploadFolder();
-  const copy = path.join(folder, "copy.db");
-  try {
+  const reading = await writtenFile(async (copy) => {
     // A connection of its own, so that a server that is read from goes on.
     const connection = new Database(file, { readonly: true });
     try {
@@ -32,18 +29,11 @@ export async function makeBackup(file = databasePath()): Promise<Backup> {
     } finally {
       connection.close();
     }
-    const reading = fs.createReadStream(copy);
-    reading.once("close", () => {
-      removeUploadFolder(folder);
-    });
-    const today = isoDate(Math.floor(Date.now() / 86_400_000));
-    return {
-      name: `yubrin-${today}.db`,
-      bytes: fs.statSync(copy).size,
-      stream: Readable.toWeb(reading) as ReadableStream<Uint8Array>,
-    };
-  } catch (error) {
-    removeUploadFolder(folder);
-    throw error;
-  }
+  });
+  const today = isoDate(Math.floor(Date.now() / 86_400_000));
+  return {
+    name: `yubrin-${today}.db`,
+    bytes: fs.statSync(reading.path).size,
+    stream: Readable.toWeb(reading) as ReadableStream<Uint8Array>,
+  };
 }

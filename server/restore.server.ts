@@ -113,7 +113,7 @@ async function requireReadable(other: Knex): Promise<void> {
         .orderBy("rowid")
         .limit(ROWS_AT_ONCE)
         .select<(StoredBlock & { rowid: number })[]>(other.raw("rowid"), "bars", "block", "checksum");
-      if (table === "bar_blocks" ? !rows.every(isIntact) : rows.some((row) => crc32(row.block) !== row.checksum))
+      if (table === "bar_blocks" ? !rows.every((row) => isIntact(row)) : rows.some((row) => crc32(row.block) !== row.checksum))
         throw new Invalid("Bars in it are not what was written.");
       if (rows.length < ROWS_AT_ONCE) break;
       after = rows.at(-1)!.rowid;
@@ -174,13 +174,13 @@ async function ownTables(trx: Knex): Promise<string[]> {
 }
 
 async function copyTable(trx: Knex, table: string): Promise<void> {
-  const columns = ((await trx.raw("select name from pragma_table_info(?)", [table])) as { name: string }[]).map((c) => c.name);
+  const columns = (await trx.raw<{ name: string }[]>("select name from pragma_table_info(?)", [table])).map((c) => c.name);
   const names = columns.map(() => "??").join(", ");
-  const [ends] = (await trx.raw("select min(rowid) as first, max(rowid) as last from restored.??", [table])) as {
-    first: number | null;
-    last: number | null;
-  }[];
-  if (ends?.first == null || ends.last === null) return;
+  const [ends] = await trx.raw<{ first: number | null; last: number | null }[]>(
+    "select min(rowid) as first, max(rowid) as last from restored.??",
+    [table],
+  );
+  if (!ends || ends.first === null || ends.last === null) return;
   for (let from = ends.first; from <= ends.last; from += ROWS_AT_ONCE) {
     await trx.raw(`insert into main.?? (${names}) select ${names} from restored.?? where rowid between ? and ?`, [
       ...[table, ...columns, ...columns, table],

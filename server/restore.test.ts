@@ -149,7 +149,7 @@ describe("a backup that is restored", () => {
       fs.writeFileSync(damaged, round % 10 === 9 ? bytes.subarray(0, at) : bytes);
       const came = await restoreDatabase(desk.db, damaged, file).catch((error: unknown) => error);
       if (came instanceof Error) {
-        expect(came, (came as Error).stack ?? "").toBeInstanceOf(Foreseen);
+        expect(came, came.stack ?? "").toBeInstanceOf(Foreseen);
         refused++;
       } else {
         await exportWork(desk.db);

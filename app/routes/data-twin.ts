@@ -1,14 +1,18 @@
+import { createReadableStreamFromReadable } from "@react-router/node";
 import { isoDate } from "@core";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { getDesk } from "@server/desk-of-app.server";
 import { NotFound, type Foreseen } from "@server/errors";
 import { csvText } from "@server/transfer/csv-text";
+import { PARQUET, writeParquet } from "@server/transfer/parquet-file.server";
+import { writtenFile } from "@server/transfer/written-file.server";
+import type { Table } from "@studies/table";
 import { STUDIES } from "@studies/registry";
 import { parseHere } from "~/here";
 import { statusOf } from "~/ask.server";
 import type { Route } from "./+types/data-twin";
 
-/** A study's answer at full precision: JSON, or its main table as CSV. */
+/** A study's answer at full precision: JSON, or its main table as CSV or Parquet. */
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
   const { market, asOf } = parseHere(searchParams);
@@ -18,9 +22,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const answer = await (
       await getDesk()
     ).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
+    const name = `${study.name}-${isoDate(answer.asOf)}.${searchParams.get("as")}`;
+    if (searchParams.get("as") === "parquet") return await parquetAnswer(study.table(answer.result), name);
     if (searchParams.get("as") === "csv") {
       const { columns, rows } = study.table(answer.result);
-      const name = `${study.name}-${isoDate(answer.asOf)}.csv`;
       return new Response(
         csvText(
           columns.map((c) => c.key),
@@ -43,6 +48,14 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const { message, details } = error as Foreseen;
     return Response.json({ error: message, details }, { status });
   }
+}
+
+async function parquetAnswer({ columns, rows }: Table, name: string): Promise<Response> {
+  const typed = columns.map(({ key, unit }) => ({ name: key, type: unit === "text" ? "text" : "number" }) as const);
+  const stream = await writtenFile((file) => writeParquet(file, typed, rows));
+  return new Response(createReadableStreamFromReadable(stream), {
+    headers: { "Content-Type": PARQUET, "Content-Disposition": `attachment; filename="${name}"` },
+  });
 }
 
 /** Columns as lists, NaN as null. */

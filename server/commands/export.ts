@@ -1,13 +1,19 @@
 import fs from "node:fs";
 import { findEpochDay } from "@core";
 import { databasePath, openDatabase } from "../db.server";
-import { exportFiles } from "../transfer/export.server";
+import { EXPORT_FORMS, exportFiles } from "../transfer/export.server";
 import { progressLine, readArguments } from "./arguments";
 
-const USAGE = "npm run export -- --out folder [--market CODE] [--from 2020-01-01] [--to 2024-12-31]";
+const USAGE = "npm run export -- --out folder [--market CODE] [--from 2020-01-01] [--to 2024-12-31] [--as csv|parquet]";
 
 const values = readArguments(
-  { out: { type: "string" }, market: { type: "string" }, from: { type: "string" }, to: { type: "string" } },
+  {
+    out: { type: "string" },
+    market: { type: "string" },
+    from: { type: "string" },
+    to: { type: "string" },
+    as: { type: "string", default: "csv" },
+  },
   USAGE,
 );
 const stop = (message: string): never => {
@@ -20,7 +26,8 @@ const day = (text: string | undefined): number | undefined => {
   return Number.isNaN(found) ? stop(`"${text}" is not a date such as 2020-01-31.`) : found;
 };
 const out = values.out ?? stop("Name the folder to write to.");
-const scope = { market: values.market, from: day(values.from), to: day(values.to) };
+const as = EXPORT_FORMS.find((form) => form === values.as) ?? stop(`"${values.as}" is none of ${EXPORT_FORMS.join(", ")}.`);
+const scope = { market: values.market, from: day(values.from), to: day(values.to), as };
 if (!fs.existsSync(databasePath())) stop(`There is no database at ${databasePath()}: name one with YUBRIN_DB.`);
 const db = await openDatabase(databasePath(), { busyMs: 10_000 });
 const written = await exportFiles(db, out, scope, progressLine("Exporting"));

@@ -13,7 +13,8 @@ import { listHolidays, listMarkets } from "../stores/markets-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import { csvLine } from "./csv-text";
-import { FORMATS, TABLE_NAMES, type TableName } from "./formats";
+import { FORMATS, TABLE_NAMES, type ColumnFormat, type TableName } from "./formats";
+import { writeParquet, type ParquetColumn } from "./parquet-file.server";
 
 /**
  * What is exported: everything, or one market with what belongs to no market (its funds and screens need the indexes
@@ -24,6 +25,10 @@ export interface ExportScope {
   readonly from?: number | undefined;
   readonly to?: number | undefined;
 }
+
+/** The forms in which tables are written. */
+export const EXPORT_FORMS = ["csv", "parquet"] as const;
+export type ExportForm = (typeof EXPORT_FORMS)[number];
 
 type Row = readonly (string | number | null)[];
 
@@ -76,16 +81,18 @@ async function* exportLines(db: Knex, table: TableName, scope: ExportScope): Asy
 export async function exportFiles(
   db: Knex,
   folder: string,
-  scope: ExportScope = {},
+  { as = "csv", ...scope }: ExportScope & { readonly as?: ExportForm } = {},
   progress: (share: number) => void = () => undefined,
 ): Promise<string[]> {
   fs.mkdirSync(folder, { recursive: true });
-  const files = TABLE_NAMES.map((table) => path.join(folder, FORMATS[table].file));
+  const files = TABLE_NAMES.map((table) => path.join(folder, `${table}.${as}`));
   const unfinished = (file: string) => `${file}.unfinished`;
   const moment = await snapshotOf(db);
   try {
     for (const [k, table] of TABLE_NAMES.entries()) {
-      await pipeline(Readable.from(exportLines(moment.db, table, scope)), fs.createWriteStream(unfinished(files[k]!)));
+      const file = unfinished(files[k]!);
+      if (as === "parquet") await writeParquet(file, parquetColumns(table), ROWS[table](moment.db, scope));
+      else await pipeline(Readable.from(exportLines(moment.db, table, scope)), fs.createWriteStream(file));
       progress((k + 1) / TABLE_NAMES.length);
     }
     for (const file of files) fs.renameSync(unfinished(file), file);
@@ -94,6 +101,24 @@ export async function exportFiles(
     for (const file of files) fs.rmSync(unfinished(file), { force: true });
   }
   return files;
+}
+
+/**
+ * Writes one table as a Parquet file, as of one moment.
+ * @returns how many rows were written
+ */
+export async function exportParquet(db: Knex, table: TableName, file: string, scope: ExportScope = {}): Promise<number> {
+  const moment = await snapshotOf(db);
+  try {
+    return await writeParquet(file, parquetColumns(table), ROWS[table](moment.db, scope));
+  } finally {
+    await moment.close();
+  }
+}
+
+function parquetColumns(table: TableName): ParquetColumn[] {
+  const columns: Readonly<Record<string, ColumnFormat>> = FORMATS[table].columns;
+  return Object.entries(columns).map(([name, { type }]): ParquetColumn => ({ name, type: type ?? "text" }));
 }
 
 /** The instruments of the scope: of a market also those that belong to none. */

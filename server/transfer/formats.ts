@@ -3,6 +3,8 @@ import { dateCell, numberCell, oneOf, textCell, type Cell } from "./cells";
 
 export interface ColumnFormat {
   readonly cell: Cell<unknown>;
+  /** What its cells are [text]. */
+  readonly type?: "number" | "date";
   /** A row without it is refused. */
   readonly required?: true;
 }
@@ -15,9 +17,9 @@ export interface TableFormat {
 
 const text = { cell: textCell };
 const needed = { cell: textCell, required: true } as const;
-const number = { cell: numberCell };
-const date = { cell: dateCell };
-const neededDate = { cell: dateCell, required: true } as const;
+const number = { cell: numberCell, type: "number" } as const;
+const date = { cell: dateCell, type: "date" } as const;
+const neededDate = { cell: dateCell, type: "date", required: true } as const;
 
 /** The files of docs/formats.md, in the order in which they depend on each other. */
 export const FORMATS = {
@@ -50,7 +52,7 @@ export const FORMATS = {
       open: number,
       high: number,
       low: number,
-      close: { cell: numberCell, required: true },
+      close: { cell: numberCell, type: "number", required: true },
       volume: number,
     },
   },

@@ -2,7 +2,10 @@ import { spawn } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { parquetReadObjects } from "hyparquet";
+import { compressors } from "hyparquet-compressors";
 import type { Knex } from "knex";
+import Papa from "papaparse";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import { STUDIES } from "@studies/registry";
@@ -12,6 +15,9 @@ import { openDatabase } from "../db.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import { differences } from "../testing/differences";
 import { exampleParams } from "../testing/example-params";
+import { lookAtFiles } from "../ingest/look-at-files";
+import { lackOf } from "../ingest/mapping";
+import { readBatch } from "../ingest/read-forms";
 import { exportFiles } from "./export.server";
 import { importFiles, type ImportReport } from "./import.server";
 import { writeDataset } from "./write-dataset.server";
@@ -200,6 +206,50 @@ describe("export then import", () => {
       }
     }
     await second.destroy();
+  });
+  it("as Parquet says the same as the CSV files, to the last digit", async () => {
+    await writeDataset(db, world);
+    const csv = await exportFiles(db, path.join(folder, "csv"), { market: "ALDANE" });
+    const parquet = await exportFiles(db, path.join(folder, "parquet"), { market: "ALDANE", as: "parquet" });
+    expect(parquet.map((file) => path.basename(file))).toEqual(csv.map((file) => path.basename(file, ".csv") + ".parquet"));
+    for (const [k, file] of parquet.entries()) {
+      const bytes = fs.readFileSync(file);
+      const rows = await parquetReadObjects({
+        file: bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length),
+        compressors,
+      });
+      const wanted = Papa.parse<Record<string, string>>(fs.readFileSync(csv[k]!, "utf8").trim(), { header: true }).data;
+      expect(rows.length, file).toBe(wanted.length);
+      // All rows of small tables, and every 17th of large ones.
+      for (let at = 0; at < rows.length; at += rows.length > 2000 ? 17 : 1) {
+        const row = rows[at]! as Readonly<Record<string, string | number | Date | null>>;
+        const cells = Object.entries(row).map(([key, value]): [string, string | number] => [
+          key,
+          value === null ? "" : value instanceof Date ? value.toISOString().slice(0, 10) : value,
+        ]);
+        const same = cells.map(([key, value]) => {
+          const text = wanted[at]![key]!;
+          return [key, typeof value === "number" ? Number(text) : text];
+        });
+        expect(cells).toEqual(same);
+      }
+    }
+  });
+  it("of bars as Parquet is taken in again as any file is", async () => {
+    await writeDataset(db, world);
+    const [bars] = (await exportFiles(db, path.join(folder, "parquet"), { as: "parquet" })).filter((f) =>
+      f.endsWith("bars.parquet"),
+    );
+    const { forms } = await lookAtFiles([{ path: bars!, name: "bars.parquet" }], folder);
+    const [{ files: ofForm, mapping }] = forms as [(typeof forms)[number]];
+    expect(lackOf(mapping)).toBeUndefined();
+    const read = await readBatch(
+      { form: { files: ofForm, mapping, ticker: undefined }, files: ofForm, known: new Map() },
+      () => undefined,
+    );
+    const found = new Map(read.bars.flatMap((one) => one.bars).map((own) => [own.ticker, own]));
+    expect(found.size).toBe(world.bars.filter((own) => own.days.length > 0).length);
+    for (const own of world.bars) if (own.days.length > 0) expect(found.get(own.ticker)).toEqual(own);
   });
   it("keeps names that a spreadsheet would take for formulas, guarded in the file", async () => {
     await importFiles(db, { files: [write("instruments.csv", 'ticker,name,kind\nAAA,"=1+1, ""so""",stock\n')] });

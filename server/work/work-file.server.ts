@@ -155,9 +155,9 @@ export async function removeWork(
   );
 }
 
-function isSame({ madeOf = (body) => body }: KindOfWork, a: unknown, b: unknown): boolean {
+function isSame(kind: KindOfWork, a: unknown, b: unknown): boolean {
   // As JSON has them: without what is undefined.
-  const plain = (body: unknown) => JSON.parse(JSON.stringify(madeOf(body))) as unknown;
+  const plain = (body: unknown) => JSON.parse(JSON.stringify(kind.madeOf ? kind.madeOf(body) : body)) as unknown;
   return isDeepStrictEqual(plain(a), plain(b));
 }
 
