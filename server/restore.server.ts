@@ -137,7 +137,8 @@ async function keepPresent(database: string): Promise<void> {
 const ROWS_AT_ONCE = 400;
 
 async function copyInto(db: Knex, file: string): Promise<Restored> {
-  const { db: own, close } = connectAgain(db);
+  const again = connectAgain(db);
+  const own = again.db;
   try {
     await own.raw("attach database ? as restored", [file]);
     try {
@@ -159,7 +160,7 @@ async function copyInto(db: Knex, file: string): Promise<Restored> {
       await own.raw("detach database restored");
     }
   } finally {
-    await close();
+    await again.close();
   }
 }
 

@@ -6,7 +6,7 @@ import { layDemoWork } from "../work/demo-desk.server";
 import { writeWorld } from "../transfer/write-world.server";
 import { progressLine, readArguments } from "./arguments";
 
-const USAGE = "npm run world -- [--seed 2] [--out data/yubrin.db] [--stocks 480] [--years 24] [--bare]";
+const USAGE = "npm run world -- [--seed 2] [--out data/yubrin.db] [--stocks 480] [--years 24] [--scale 1] [--bare]";
 
 const values = readArguments(
   {
@@ -14,6 +14,8 @@ const values = readArguments(
     out: { type: "string" },
     stocks: { type: "string" },
     years: { type: "string" },
+    // So many times as many stocks.
+    scale: { type: "string", default: "1" },
     // Without the desk that somebody has worked at.
     bare: { type: "boolean", default: false },
   },
@@ -36,7 +38,7 @@ const started = Date.now();
 const show = progressLine("Making the market");
 const world = makeWorld(
   whole(values.seed, 2),
-  { ...DEMO_SIZE, stocks: whole(values.stocks, DEMO_SIZE.stocks), years: whole(values.years, DEMO_SIZE.years) },
+  { ...DEMO_SIZE, stocks: whole(values.scale, 1) * whole(values.stocks, DEMO_SIZE.stocks), years: whole(values.years, DEMO_SIZE.years) },
   (share, doing) => {
     show(0.75 * share, doing);
   },
