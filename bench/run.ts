@@ -6,6 +6,7 @@ import { calculationRows } from "./calculations";
 import { ingestRows } from "./ingest";
 import { javascriptRows } from "./javascript";
 import { row, timed } from "./rows";
+import { scaleRows } from "./scale";
 import { serverRows, stop } from "./server";
 
 /*
@@ -16,6 +17,13 @@ import { serverRows, stop } from "./server";
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-bench-"));
 const database = path.join(folder, "bench.db");
 
+if (process.argv[2] === "scale") {
+  await scaleRows(folder).finally(async () => {
+    await stop();
+    fs.rmSync(folder, { recursive: true, force: true });
+  });
+  process.exit(0);
+}
 try {
   const node = (...args: string[]) => {
     if (spawnSync(process.execPath, args, { stdio: ["ignore", "ignore", "inherit"] }).status !== 0)

@@ -15,7 +15,18 @@ export default function Help() {
         The words that are used here, and what each means. They are explained where they stand as well: point at one, or reach it
         with Tab.
       </h1>
-      <p className="mt-2 text-soft">How every figure is calculated stands in the method that comes with the program.</p>
+      <p className="mt-2 max-w-[960px] text-soft">
+        How every figure is calculated stands in the method that comes with the program, how its tasks are done in the guide. The
+        typefaces are{" "}
+        <a className="link" href="/fonts/hanken-grotesk-licence.txt">
+          Hanken Grotesk
+        </a>{" "}
+        and{" "}
+        <a className="link" href="/fonts/newsreader-licence.txt">
+          Newsreader
+        </a>
+        , under the SIL Open Font License.
+      </p>
       <section aria-labelledby="of-data" className="mt-3 max-w-[960px]">
         <h2 id="of-data" className="heading border-b border-ink/60 pb-1">
           Bringing your own data
