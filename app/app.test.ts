@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { epochDay, isoDate, weekday } from "@core";
 import { SessionCalendar } from "./calendar";
-import { hrefOf, linkHref, parseHere } from "./here";
+import { broughtOn, hrefOf, linkHref, parseHere } from "./here";
 import { tint } from "./ui/tint";
 import { fromWire, toWire } from "./wire";
 
@@ -20,6 +20,16 @@ describe("what every link carries", () => {
   });
   it("is nothing where nothing was chosen", () => {
     expect(hrefOf(parseHere(new URLSearchParams("market=&asof=")), "/")).toBe("/");
+  });
+  it("of an address that was drawn before is brought to now, but for what it says of its own", () => {
+    const of = (text: string) => parseHere(new URLSearchParams(text));
+    const [drawn, now] = [of("asof=2024-03-01&focus=sector:Shipyards"), of("asof=2024-03-04&focus=sector:Shipyards")];
+    const carried = hrefOf(drawn, "/chart/AAA", { plot: "reports" });
+    expect(broughtOn(carried, drawn, now)).toBe("/chart/AAA?plot=reports&asof=2024-03-04&focus=sector:Shipyards");
+    const dated = hrefOf({ ...drawn, asOf: "2020-01-06" }, "/chart/AAA");
+    expect(broughtOn(dated, drawn, now)).toBe("/chart/AAA?asof=2020-01-06&focus=sector:Shipyards");
+    const elsewhere = hrefOf({ ...drawn, market: "CORVANY", focus: [] }, "/timing");
+    expect(broughtOn(elsewhere, drawn, now)).toBe("/timing?market=CORVANY&asof=2024-03-04");
   });
   it("leads from a study's link to its screen", () => {
     const here = { market: undefined, asOf: "2024-03-01", focus: [] };

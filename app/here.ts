@@ -56,6 +56,20 @@ export function withHere(href: string, here: Here): string {
   return hrefOf(here, pathname, Object.fromEntries(own.map((key) => [key, searchParams.getAll(key)])));
 }
 
+/**
+ * An address that was drawn some steps ago, brought to the present: what it shares with the page on which it was drawn is taken from
+ * now, a market, date or focus of its own stays.
+ */
+export function broughtOn(href: string, drawn: Here, now: Here): string {
+  const own = parseHere(new URL(href, "http://here").searchParams);
+  const isFocusDrawn = own.focus.join("\n") === drawn.focus.join("\n");
+  return withHere(href, {
+    market: own.market === drawn.market ? now.market : own.market,
+    asOf: own.asOf === drawn.asOf ? now.asOf : own.asOf,
+    focus: isFocusDrawn ? now.focus : own.focus,
+  });
+}
+
 /** Where a link of a study leads from here. */
 export function linkHref(here: Here, { screen, params = {} }: Link): string {
   if (screen !== "chart") return hrefOf(here, pathOf(screen), params);

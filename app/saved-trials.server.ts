@@ -4,9 +4,9 @@ import { gates } from "@studies/trials/gates";
 import { model } from "@studies/trials/rebalanced-model";
 import { trials } from "@studies/trials/trials";
 import { walkForward } from "@studies/trials/walk-forward";
-import type { TrialView } from "@studies/trials/trial-views";
 import { count } from "@studies/words/words";
-import { findFor, openDesk } from "./ask.server";
+import { daysAhead } from "@studies/today/days-ahead";
+import { askFor, findFor, openDesk } from "./ask.server";
 
 type Trial = ItemBody<"trial">;
 
@@ -37,10 +37,27 @@ export async function savedTrials(market: string): Promise<{ readonly name: stri
   return (await listItems((await openDesk()).db, "trial")).filter((t) => t.body.market === market);
 }
 
-/** The saved trials of a market [of one view], each asked anew as of the date in view; what cannot be answered then has no figures. */
-export async function judgedTrials(request: Request, market: string, view?: TrialView): Promise<JudgedTrial[]> {
-  const saved = (await savedTrials(market)).filter((t) => view === undefined || t.body.view === view);
+/** The saved trials of a market, each asked anew as of the date in view; what cannot be answered then has no figures. */
+export async function judgedTrials(request: Request, market: string): Promise<JudgedTrial[]> {
+  const saved = await savedTrials(market);
   return Promise.all(saved.map(async ({ name, body }) => ({ name, body, ...((await judged(request, body)) ?? NOTHING) })));
+}
+
+/** What the saved models that are rebalanced at the next open would change; none is asked that is not due. */
+export async function modelsDue(request: Request, market: string): Promise<JudgedTrial[]> {
+  const models = (await savedTrials(market)).filter((t) => t.body.view === "models");
+  if (models.length === 0) return [];
+  const { ended } = (await askFor(request, daysAhead, {})).result;
+  const isEnding = ({ body }: (typeof models)[number]) => ended.some((period) => period === periodOf(body));
+  const asked = models
+    .filter(isEnding)
+    .map(async ({ name, body }) => ({ name, body, ...((await judged(request, body)) ?? NOTHING) }));
+  return (await Promise.all(asked)).filter((t) => t.due !== undefined);
+}
+
+/** How often a saved model is rebalanced. */
+export function periodOf({ params }: Trial): string {
+  return params["period"]?.[0] ?? "month";
 }
 
 const weeksWords = (n: number) => (n === 0 ? "no week yet" : count(n, "week"));

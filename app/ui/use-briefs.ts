@@ -36,6 +36,6 @@ const updateOf = (brief: object, revision: number) => ({
 });
 
 /** Saves a change while its page is being left: nobody hears the answer. */
-export function saveBriefAtOnce(brief: object, revision: number): void {
-  void fetch("/briefs.data", { method: "POST", body: new URLSearchParams(updateOf(brief, revision)), keepalive: true });
+export function saveBriefAtOnce(brief: object, revision: number): Promise<unknown> {
+  return fetch("/briefs.data", { method: "POST", body: new URLSearchParams(updateOf(brief, revision)), keepalive: true });
 }

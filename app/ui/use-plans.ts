@@ -46,6 +46,6 @@ const updateOf = (plan: object, revision: number) => ({
 });
 
 /** Saves a change while its page is being left: nobody hears the answer. */
-export function savePlanAtOnce(plan: object, revision: number): void {
-  void fetch("/plans.data", { method: "POST", body: new URLSearchParams(updateOf(plan, revision)), keepalive: true });
+export function savePlanAtOnce(plan: object, revision: number): Promise<unknown> {
+  return fetch("/plans.data", { method: "POST", body: new URLSearchParams(updateOf(plan, revision)), keepalive: true });
 }

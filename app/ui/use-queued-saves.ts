@@ -14,8 +14,8 @@ interface Options<T> {
     readonly answer: { readonly revision?: number; readonly error?: string } | undefined;
     readonly update: (next: T, revision: number) => unknown;
   };
-  /** Saves while the page is being left: nobody hears the answer. */
-  readonly saveAtOnce: (next: T, revision: number) => void;
+  /** Saves while the page is being left; nobody hears whether it was refused. */
+  readonly saveAtOnce: (next: T, revision: number) => Promise<unknown>;
 }
 
 /**
@@ -48,6 +48,10 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
   });
   // The page may have been read before what was saved on leaving it had come.
   const { state, revalidate } = useRevalidator();
+  const again = useRef(revalidate);
+  useEffect(() => {
+    again.current = revalidate;
+  }, [revalidate]);
   useEffect(() => {
     const left = leftRevision(id);
     if (left === undefined || left <= revision || state !== "idle") return;
@@ -59,21 +63,25 @@ export function useQueuedSaves<T>({ id, revision, deeds, saveAtOnce }: Options<T
   }, [id, revision, state, revalidate]);
   // What waits for its pause is not lost with the page, nor what is on its way: the browser drops that when the page goes.
   useEffect(() => {
-    const flush = () => {
+    const flush = (): Promise<unknown> | undefined => {
+      let saved: Promise<unknown> | undefined;
       const next = wanted.current ?? underWay.current?.next;
       if (next !== undefined) {
         // One that is on its way goes before another; sent again by itself it is refused where it has come.
         const at = known.current + Number(wanted.current !== undefined && underWay.current !== undefined);
         sessionStorage.setItem(LEFT, JSON.stringify({ id, revision: at + 1, at: Date.now() }));
-        now.current.saveAtOnce(next, at);
+        saved = now.current.saveAtOnce(next, at);
       }
       wanted.current = undefined;
       window.clearTimeout(timer.current);
+      return saved;
     };
-    window.addEventListener("pagehide", flush);
+    const leave = () => void flush();
+    window.addEventListener("pagehide", leave);
     return () => {
-      window.removeEventListener("pagehide", flush);
-      flush();
+      window.removeEventListener("pagehide", leave);
+      // The page that follows may have been read before that came.
+      void flush()?.then(again.current, () => undefined);
     };
   }, [id]);
   return {

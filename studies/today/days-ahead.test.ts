@@ -50,6 +50,11 @@ describe("days ahead", () => {
       "end of the week",
     ]);
   });
+  it("and the periods that have ended with the session", () => {
+    expect(at("2026-03-31").ended).toEqual(["month", "quarter"]);
+    expect(at("2026-03-30").ended).toEqual([]);
+    expect(at("2026-02-27").ended).toEqual(["week", "month"]);
+  });
   it("are said", () => {
     const reading = daysAhead.reading(at("2026-03-31", { for: "AAA", sessions: 5 }));
     expect(reading.map(said)).toEqual(["In the 5 sessions to 7 Apr 2026 there will be 1 report of the stocks asked for."]);

@@ -1,4 +1,13 @@
-import { chainExpiries, isoDate, periodEnd, sessionAhead, sessionsAhead, weekday } from "@core";
+import {
+  chainExpiries,
+  isoDate,
+  PERIODS,
+  periodEnd,
+  periodEnds as periodsEnded,
+  sessionAhead,
+  sessionsAhead,
+  weekday,
+} from "@core";
 import { z } from "zod";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
@@ -44,7 +53,16 @@ export const daysAhead = defineStudy({
       ...expiries(market, last),
       ...periodEnds(market, params.sessions),
     ].sort((a, b) => a.day - b.day || DAY_KINDS.indexOf(a.kind) - DAY_KINDS.indexOf(b.kind));
-    return { asOf: market.asOf, provisional: market.provisional, sessions: params.sessions, last, rows };
+    const { sessions, t } = market;
+    return {
+      asOf: market.asOf,
+      provisional: market.provisional,
+      sessions: params.sessions,
+      last,
+      /** The periods that have ended with this session. */
+      ended: PERIODS.filter((period) => periodsEnded(sessions, period).over.at(-1) === t),
+      rows,
+    };
   },
   reading: (r): Sentence[] => {
     const reporting = r.rows.filter((row) => row.kind === "report").flatMap((row) => row.tickers);

@@ -6,7 +6,7 @@ import { list } from "@studies/words/words";
 import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, parseHere, type Here } from "~/here";
 import { listsNow } from "~/lists-now.server";
-import { savedTrials } from "~/saved-trials.server";
+import { periodOf, savedTrials } from "~/saved-trials.server";
 import { plansHere } from "../plans/plans-here.server";
 
 /** Words with where they are seen, one after another. */
@@ -94,7 +94,7 @@ function dayWords({ kind }: DayAhead, models: readonly SavedTrial[], here: Here)
     return ["No session, a holiday: ", { text: "sessions around holidays", to: hrefOf(here, "/seasons", { period: "holiday" }) }];
   if (kind === "third-Friday expiry") return ["Options of the third Friday expire"];
   const ended = kind.slice("end of the ".length);
-  const due = models.filter(({ body }) => ENDING[ended]?.includes(body.params["period"]?.[0] ?? "month"));
+  const due = models.filter(({ body }) => ENDING[ended]?.includes(periodOf(body)));
   if (due.length === 0 && ended === "week") return undefined;
   return [
     `Last session of the ${ended}`,

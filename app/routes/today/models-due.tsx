@@ -10,9 +10,8 @@ export function ModelsDue({ trials }: { readonly trials: Promise<readonly Judged
   return (
     <Suspense fallback={null}>
       <Await resolve={trials} errorElement={<p className="mt-6 text-soft">The saved models could not be asked at this date.</p>}>
-        {(all) => {
-          const due = all.filter((t) => t.due !== undefined);
-          return due.length === 0 ? null : (
+        {(due) =>
+          due.length === 0 ? null : (
             <section aria-label="Rebalanced at the next open" className="mt-6">
               <h2 className="heading border-b border-ink/60 pb-1">Rebalanced at the next open</h2>
               <ul>
@@ -29,8 +28,8 @@ export function ModelsDue({ trials }: { readonly trials: Promise<readonly Judged
                 ))}
               </ul>
             </section>
-          );
-        }}
+          )
+        }
       </Await>
     </Suspense>
   );

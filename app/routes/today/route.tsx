@@ -21,7 +21,7 @@ import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
 import { hrefOf, parseHere, useHere } from "~/here";
 import { holdingSituations } from "~/saved-situations.server";
-import { judgedTrials } from "~/saved-trials.server";
+import { modelsDue } from "~/saved-trials.server";
 import { readSettings } from "~/settings.server";
 import { savedZones } from "~/saved-zones.server";
 import { marketSummaries } from "~/market-summaries.server";
@@ -84,7 +84,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     months,
     ahead,
     lists: ofLists,
-    models: judgedTrials(request, answer.market, "models"),
+    models: modelsDue(request, answer.market),
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
     calls: callsOf(request, answer.market),

@@ -4,7 +4,7 @@ import clsx from "clsx";
 import { useLayoutEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
 import { count, list } from "@studies/words/words";
-import { hereNow, withHere } from "~/here";
+import { broughtOn, hereNow, useHere } from "~/here";
 import { useRemembered } from "../remembered";
 import { flickHref, tickerOfHref } from "../flick";
 import { useKeys } from "../use-keys";
@@ -52,6 +52,7 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
   const { caption, rows: unsorted, columns: all, rowKey, defaultSort, href, choose, onActive, className } = props;
   const { sortParam = "sort", main = false, isChoosingColumns = true } = props;
   const navigate = useNavigate();
+  const here = useHere();
   const params = paramsOf(sortParam);
   const { rows, columns: chosen, isChosen, sorting } = useTableState(unsorted, all, { params, defaultSort, rowKey });
   const box = useRef<HTMLDivElement>(null);
@@ -114,7 +115,7 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
     else if (event.key === "PageUp") focusRow(index - PAGE);
     else if (event.key === "Home") focusRow(0);
     else if (event.key === "End") focusRow(rows.length - 1);
-    else if (event.key === "Enter" && isOnRow) void navigate(withHere(href(row), hereNow()));
+    else if (event.key === "Enter" && isOnRow) void navigate(broughtOn(href(row), here, hereNow()));
     else if (event.key === " " && isOnRow && choose) choose.toggle(row);
     else if (event.key === "." && isOnRow && !main) goThrough(row);
     else return;
