@@ -49,7 +49,7 @@ const views = [
   ["key-levels", "/key-levels?for=ALBRO"],
   ["screen", `/screen?when=${encodeURIComponent(RISING)}`],
   ["setups", "/setups"],
-  ["lists", "/lists?open=Spring%20leaders"],
+  ["lists", "/lists?open=Worth%20a%20look"],
   ["chart", `/chart/LINON?history=504&plot=sma_50&plot=volume_50&plot=rsi_14&plot=reports&${CROSSING}`],
   ["trials", "/trials?hold=21&cell=1.2025-11-19"],
   ["plan", "/plans/shotofplan01"],
@@ -182,30 +182,6 @@ async function planIt(page) {
   await post("/plans.data", { intent: "insert", kind: "plan", body: JSON.stringify(plan) });
 }
 
-/** Lists of the analyst: one picked by hand, one kept alive by a scan. */
-const LISTS = [
-  {
-    name: "Spring leaders",
-    note: "Picked at the low of June; to be held while their sector leads",
-    members: ["LINON", "SEZUT", "BATER", "ZAKAN", "MAZIV"],
-  },
-  { name: "Risers", note: "Twenty percent in three months, with volume", members: [] },
-];
-
-/** Keeps the lists, as the screen does. */
-async function keepLists(page) {
-  const added = Date.parse("2026-06-05") / 86_400_000;
-  const rising = { left: { measure: "return", params: { n: 66 } }, comparator: "above", right: 0.2 };
-  for (const { name, note, members } of LISTS) {
-    const list = JSON.stringify({
-      ...{ version: 1, name, market: "ALDANE", note, made: added },
-      ...(members.length === 0 ? { scan: { when: rising, for: "market:" } } : {}),
-      members: members.map((ticker) => ({ ticker, added })),
-    });
-    await page.evaluate((sent) => fetch("/lists.data", { method: "POST", body: new URLSearchParams(sent) }), { list });
-  }
-}
-
 /** Puts the drawings on the chart, as the screen does. */
 async function draw(page) {
   await page.goto(`${base}/`);
@@ -260,7 +236,6 @@ try {
     console.log(`${name}.png`);
   };
   await draw(page);
-  await keepLists(page);
   await planIt(page);
   const brief = await writeBrief(page);
   const incoming = await giveFiles(page);
@@ -268,7 +243,7 @@ try {
   for (const [name, place, below] of views) if (named.length === 0 || named.includes(name)) await shoot(name, place, below);
   await page.getByRole("button", { name: "Lamp theme (dark)" }).click();
   await page.locator("html.lamp").waitFor({ state: "attached" });
-  if (named.length === 0 || named.includes("today-lamp")) await shoot("today-lamp", "/");
+  if (named.length === 0 || named.includes("course-lamp")) await shoot("course-lamp", "/guide");
   await page.getByRole("button", { name: "Paper theme (light)" }).click();
   await page.locator("html:not(.lamp)").waitFor({ state: "attached" });
   await browser.close();

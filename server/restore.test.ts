@@ -1,6 +1,8 @@
+import { spawn } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 import Database from "better-sqlite3";
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from "vitest";
 import { seeded } from "@core/testing";
@@ -16,6 +18,7 @@ import { layDemoWork } from "./work/demo-desk.server";
 import { exportWork } from "./work/work-file.server";
 import { downloadLines } from "./transfer/export.server";
 import { TABLE_NAMES } from "./transfer/formats";
+import restorerUrl from "./testing/restore-forever.ts?node-worker";
 import { writeWorld } from "./transfer/write-world.server";
 
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-restore-"));
@@ -30,6 +33,22 @@ function copied(): string {
   const to = path.join(folder, `copy-${count}.db`);
   fs.copyFileSync(backup, to);
   return to;
+}
+
+const KILLS = 10;
+
+/** Lets the restorer work until so many ms after its first word. */
+function killed(args: readonly string[], after: number): Promise<void> {
+  const child = spawn(process.execPath, [fileURLToPath(restorerUrl), ...args], { env: { ...process.env, YUBRIN_DB: file } });
+  return new Promise((resolve, reject) => {
+    let errors = "";
+    child.stderr.on("data", (chunk: Buffer) => (errors += chunk.toString()));
+    child.stdout.once("data", () => setTimeout(() => child.kill("SIGKILL"), after));
+    child.on("exit", (code) => {
+      if (code === null) resolve();
+      else reject(new Error(`it ended by itself: ${errors.slice(-600)}`));
+    });
+  });
 }
 
 /** All that a database holds, as its files would say it. */
@@ -134,6 +153,30 @@ describe("a backup that is restored", () => {
     await expect(undoRestore(desk.db, folder, file)).rejects.toThrow(NotFound);
     expect(await heldBy(desk)).toBe(own);
   });
+
+  it("by a process that is killed leaves the one or the other whole", async () => {
+    const source = new Desk(await openDatabase(path.join(folder, "source.db")));
+    const wholes = [await heldBy(source), own];
+    const { stream } = await makeBackup(file);
+    const present = path.join(folder, "present.db");
+    fs.writeFileSync(present, Buffer.from(await new Response(stream).arrayBuffer()));
+    await source.close();
+    await desk.close();
+    const random = seeded(3);
+    const found = new Set<number>();
+    for (let round = 0; round < KILLS; round++) {
+      const place = fs.mkdtempSync(path.join(folder, "kill-"));
+      await killed([place, backup, present], 40 + 160 * random());
+      const after = new Desk(await openDatabase(file));
+      const now = await heldBy(after);
+      expect(wholes).toContain(now);
+      found.add(wholes.indexOf(now));
+      await after.close();
+    }
+    // Kills met it before and after one was in place.
+    expect(found.size).toBe(2);
+    desk = new Desk(await openDatabase(file));
+  }, 60_000);
 
   it("that is damaged anywhere is refused, or all of it can be read", async () => {
     const whole = fs.readFileSync(backup);

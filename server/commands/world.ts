@@ -38,7 +38,11 @@ const started = Date.now();
 const show = progressLine("Making the market");
 const world = makeWorld(
   whole(values.seed, 2),
-  { ...DEMO_SIZE, stocks: whole(values.scale, 1) * whole(values.stocks, DEMO_SIZE.stocks), years: whole(values.years, DEMO_SIZE.years) },
+  {
+    ...DEMO_SIZE,
+    stocks: whole(values.scale, 1) * whole(values.stocks, DEMO_SIZE.stocks),
+    years: whole(values.years, DEMO_SIZE.years),
+  },
   (share, doing) => {
     show(0.75 * share, doing);
   },
