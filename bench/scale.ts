@@ -117,7 +117,7 @@ function searchOf(params: object): string {
     for (const one of Array.isArray(value) ? (value as unknown[]) : [value])
       search.append(
         key,
-        (typeof one === "object" ? JSON.stringify(one) : String(one)).replace(/\$(\w+)/g, (_, name: string) => NAMES[name] ?? ""),
+        (typeof one === "string" ? one : JSON.stringify(one)).replace(/\$(\w+)/g, (_, name: string) => NAMES[name] ?? ""),
       );
   return search.size > 0 ? `?${search.toString()}` : "";
 }

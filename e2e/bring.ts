@@ -4,7 +4,7 @@ import { expect } from "./watch";
 type Files = Parameters<Locator["setInputFiles"]>[0];
 
 /** The field of the Data screen that files are chosen in. */
-export const filesField = (page: Page) => page.locator("input[type=file]");
+export const filesField = (page: Page) => page.locator("input[type=file][name=files]");
 
 /** How a press is pressed. */
 export type Press = (press: Locator) => Promise<void>;

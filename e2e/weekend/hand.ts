@@ -133,7 +133,7 @@ export class Hand {
       if (where === "here") return;
       // What the screen is for is one key away.
       if (where === "nowhere") await this.#press(k === 0 ? "m" : "Tab");
-      else await this.#press({ below: "ArrowDown", above: "ArrowUp", after: "Tab", before: "Shift+Tab" }[where]!);
+      else await this.#press({ below: "ArrowDown", above: "ArrowUp", after: "Tab", before: "Shift+Tab" }[where]);
     }
     throw new Error(`the keyboard does not reach ${target.toString()}`);
   }

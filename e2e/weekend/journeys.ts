@@ -13,6 +13,41 @@ export interface Journey {
 const clauseField = (page: Page) => page.getByRole("combobox", { name: "Add a clause" });
 const drawn = (page: Page) => expect(page.locator("[data-drawn=true] canvas").first()).toBeVisible();
 
+/** Prices of a stock as another program saved them: semicolons, decimal commas, the day first. */
+function pricesOf(k: number): { readonly name: string; readonly mimeType: string; readonly buffer: Buffer } {
+  const comma = (x: number) => x.toFixed(2).replace(".", ",");
+  const lines = ["Date;Open;High;Low;Close;Volume"];
+  for (let day = 18_996, close = 20 + k; lines.length < 420; day++) {
+    const date = new Date(day * 86_400_000);
+    if (date.getUTCDay() % 6 === 0) continue;
+    close *= 1 + 0.02 * Math.sin(lines.length * (0.05 + 0.01 * k));
+    const text = date.toISOString().slice(0, 10).split("-").reverse().join(".");
+    lines.push([text, comma(close), comma(1.01 * close), comma(0.99 * close), comma(close), String(10_000 + 10 * k)].join(";"));
+  }
+  return { name: `OWN${String.fromCharCode(65 + k)}.csv`, mimeType: "text/csv", buffer: Buffer.from(lines.join("\n")) };
+}
+
+/** On a database that holds nothing. */
+export const OWN_DATA: Journey = {
+  name: "own data from nothing to who leads among them",
+  async run(hand) {
+    const { page } = hand;
+    await hand.goTo("Data");
+    const chooser = page.waitForEvent("filechooser");
+    await hand.press(page.locator("input[type=file][name=files]"));
+    await (await chooser).setFiles(Array.from({ length: 9 }, (_, k) => pricesOf(k)));
+    await hand.press(page.getByRole("button", { name: /^Look at/ }));
+    await expect(reading(page)).toContainText("9 instruments are new");
+    await hand.press(page.getByRole("button", { name: "Import", exact: true }));
+    await expect(page.getByRole("heading", { name: "Imported." })).toBeVisible({ timeout: 60_000 });
+    await hand.goTo("Breadth");
+    await expect(reading(page)).toContainText(/of the 9 members/);
+    await hand.goTo("Period map");
+    await hand.openRow(rows(page, "Members by change").first());
+    await drawn(page);
+  },
+};
+
 export const JOURNEYS: readonly Journey[] = [
   {
     name: "who held up in the last decline, as a list and one of them on a chart",

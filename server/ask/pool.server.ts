@@ -40,7 +40,8 @@ const STOP_MS = 5_000;
  */
 export function startPool(url: string = workerUrl): StudyPool {
   const newThread = (idle: { minThreads: number; idleTimeout?: number }): Threads =>
-    new Piscina({ filename: url, maxThreads: 1, ...idle });
+    // Waiting by atomics, answers were now and then not heard of before the next question.
+    new Piscina({ filename: url, maxThreads: 1, atomics: "disabled", ...idle });
   const threads: Threads[] = [newThread({ minThreads: 1 })];
   const threadOf = new Map<string, Threads>();
   const forMarket = (market: string): Threads => {

@@ -14,7 +14,7 @@ const BATCH_BYTES = 8_000_000;
 
 /** Threads that read files while the server answers; they end with the work they were started for. */
 export class IngestPool implements Ingest {
-  readonly #pool = new Piscina<IngestTask, unknown>({ filename: workerUrl, maxThreads: 2 });
+  readonly #pool = new Piscina<IngestTask, unknown>({ filename: workerUrl, maxThreads: 2, atomics: "disabled" });
 
   async look(
     files: readonly { readonly path: string; readonly name: string }[],

@@ -126,7 +126,7 @@ const ABANDONED_MS = 600_000;
 
 /** Runs a job in a thread of its own, which ends with it. */
 async function inThread(job: SnapshotJob): Promise<unknown> {
-  const thread = new Piscina<SnapshotJob, unknown>({ filename: workerUrl, maxThreads: 1 });
+  const thread = new Piscina<SnapshotJob, unknown>({ filename: workerUrl, maxThreads: 1, atomics: "disabled" });
   try {
     return await thread.run(job);
   } finally {

@@ -77,8 +77,12 @@ export function deriveWhole<T extends Value>(from: ColumnData, column: AnyColumn
 }
 
 const MOST_EPHEMERAL = 60;
-/** Of columns that are as large as the panel's own; what goes is derived anew when it is asked for. */
+/**
+ * Of columns that are as large as the panel's own; what goes is derived anew when it is asked for. So many fit at least, whatever their
+ * size: what works with several side by side would else derive each again for every instrument.
+ */
 const MOST_BYTES = 256 * 2 ** 20;
+const LEAST_COLUMNS = 7;
 
 /** Gives up columns that were not asked for in a while, as far as the new one needs their room. */
 function makeRoom(all: Map<string, Held>, added: Held): void {
@@ -88,11 +92,12 @@ function makeRoom(all: Map<string, Held>, added: Held): void {
     for (const name of names.slice(0, Math.max(0, names.length - MOST_EPHEMERAL + 1))) all.delete(name);
   }
   if (!(added.value instanceof Float64Array)) return;
+  const mostBytes = Math.max(MOST_BYTES, LEAST_COLUMNS * added.value.byteLength);
   let bytes = added.value.byteLength;
   for (const [name, { value }] of others.reverse()) {
     if (!(value instanceof Float64Array)) continue;
     bytes += value.byteLength;
-    if (bytes > MOST_BYTES) all.delete(name);
+    if (bytes > mostBytes) all.delete(name);
   }
 }
 
