@@ -37,13 +37,18 @@ function copied(): string {
 
 const KILLS = 10;
 
-/** Lets the restorer work until so many ms after its first word. */
-function killed(args: readonly string[], after: number): Promise<void> {
+/** Lets the restorer work until so many ms after it has said some word. */
+function killed(args: readonly string[], { word, after }: { readonly word: string; readonly after: number }): Promise<void> {
   const child = spawn(process.execPath, [fileURLToPath(restorerUrl), ...args], { env: { ...process.env, YUBRIN_DB: file } });
   return new Promise((resolve, reject) => {
     let errors = "";
     child.stderr.on("data", (chunk: Buffer) => (errors += chunk.toString()));
-    child.stdout.once("data", () => setTimeout(() => child.kill("SIGKILL"), after));
+    let said = "";
+    child.stdout.on("data", (chunk: Buffer) => {
+      const before = said;
+      said += chunk.toString();
+      if (said.includes(word) && !before.includes(word)) setTimeout(() => child.kill("SIGKILL"), after);
+    });
     child.on("exit", (code) => {
       if (code === null) resolve();
       else reject(new Error(`it ended by itself: ${errors.slice(-600)}`));
@@ -166,14 +171,15 @@ describe("a backup that is restored", () => {
     const found = new Set<number>();
     for (let round = 0; round < KILLS; round++) {
       const place = fs.mkdtempSync(path.join(folder, "kill-"));
-      await killed([place, backup, present], 40 + 160 * random());
+      // The other of both is in place by then, and the next one begun.
+      await killed([place, backup, present], { word: `restored ${round % 2}`, after: 60 * random() });
       const after = new Desk(await openDatabase(file));
       const now = await heldBy(after);
       expect(wholes).toContain(now);
       found.add(wholes.indexOf(now));
       await after.close();
     }
-    // Kills met it before and after one was in place.
+    // Each was met in place.
     expect(found.size).toBe(2);
     desk = new Desk(await openDatabase(file));
   }, 60_000);

@@ -201,7 +201,10 @@ export class Desk {
       },
     });
     this.#jobs.set(key, job);
-    void job.over.then(() => this.#jobs.delete(key));
+    void job.over.then(() => {
+      // Another may have been begun in its place.
+      if (this.#jobs.get(key) === job) this.#jobs.delete(key);
+    });
     return job;
   }
 

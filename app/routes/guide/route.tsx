@@ -12,6 +12,7 @@ import { hrefOf, useHere } from "~/here";
 import { SCREENS, type ScreenId } from "~/screens";
 import { readSettings, settingsCookie } from "~/settings.server";
 import { Reading, SentenceText } from "~/ui/reading";
+import { Explained } from "~/ui/term";
 import { plansHere } from "../plans/plans-here.server";
 import type { Route } from "./+types/route";
 import { stepsOf, type AtHand } from "./steps";
@@ -115,7 +116,9 @@ export default function Guide({ loaderData: { steps, said, isEmpty } }: Route.Co
             </div>
             <section aria-label={question} className="min-h-[104px] pb-4">
               <h2 className="font-serif text-[19px] leading-7 font-semibold">{question}</h2>
-              <p className="max-w-[66ch] text-soft">{about}</p>
+              <p className="max-w-[66ch] text-soft">
+                <Explained text={about} />
+              </p>
               <p className="mt-1 max-w-[72ch] font-serif text-[15.5px] leading-6">
                 <Suspense fallback={<span className="text-soft">Being asked…</span>}>
                   <Await resolve={said[k]}>
