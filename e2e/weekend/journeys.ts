@@ -129,7 +129,10 @@ export const JOURNEYS: readonly Journey[] = [
       const stops = 4;
       for (let stop = 1; stop <= stops; stop++) {
         await expect(line).toContainText(`${stop} of ${stops}`);
+        // A screen that is left before it has come counts as not seen.
+        await expect(page).not.toHaveURL(/\/briefs\/[a-f0-9]{12}/);
         await expect(page.locator("main")).toHaveAttribute("aria-busy", "false");
+        await expect(page.locator("[data-pin-main]")).toBeAttached();
         if (hand.way === "mouse") await hand.press(line.getByRole("button").first());
         else await hand.key("n");
       }
