@@ -82,7 +82,7 @@ async function giveFiles(page) {
     .join("\n")}\n`;
   await page.goto(`${base}/files`);
   await page.locator("html[data-ready]").waitFor({ state: "attached" });
-  await page.locator("input[type=file]").setInputFiles(
+  await page.locator("input[type=file][name=files]").setInputFiles(
     [...files, { name: "names.csv", text: names }].map(({ name, text }) => ({
       name,
       mimeType: "text/csv",
