@@ -22,9 +22,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const answer = await (
       await getDesk()
     ).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
-    const name = `${study.name}-${isoDate(answer.asOf)}.${searchParams.get("as")}`;
-    if (searchParams.get("as") === "parquet") return await parquetAnswer(study.table(answer.result), name);
-    if (searchParams.get("as") === "csv") {
+    const name = `${study.name}-${isoDate(answer.asOf)}`;
+    const as = searchParams.get("as");
+    if (as === "parquet") return await parquetAnswer(study.table(answer.result), `${name}.parquet`);
+    if (as === "csv") {
       const { columns, rows } = study.table(answer.result);
       return new Response(
         csvText(
@@ -32,7 +33,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
           rows,
         ),
         {
-          headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${name}"` },
+          headers: { "Content-Type": "text/csv; charset=utf-8", "Content-Disposition": `attachment; filename="${name}.csv"` },
         },
       );
     }

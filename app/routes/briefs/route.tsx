@@ -86,7 +86,11 @@ export default function Briefs({ loaderData }: Route.ComponentProps) {
       <ControlSentence
         files={
           <>
-            <TakeInFile label="File of briefs" accept="application/json,.json" onText={(text) => void deeds.takeIn(text)} />
+            <TakeInFile
+              label="File of briefs"
+              accept="application/json,.json"
+              onFile={(file) => void file.text().then(deeds.takeIn)}
+            />
             <a className="hover:text-indigo" href="/briefs.json" download>
               briefs as JSON
             </a>

@@ -1,7 +1,9 @@
 import { AlertDialog } from "radix-ui";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { count } from "@studies/words/words";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { TakeInFile } from "~/ui/take-in-file";
 import type { RestoreAnswer } from "../restore";
 import { BackupLink } from "./removals";
 
@@ -15,7 +17,6 @@ interface Props {
 /** The whole database as a file, and back. */
 export function BackupPart({ before }: Props) {
   const { revalidate } = useRevalidator();
-  const field = useRef<HTMLInputElement>(null);
   const [chosen, setChosen] = useState<File | undefined>();
   const [isBusy, setIsBusy] = useState(false);
   const [answer, setAnswer] = useState<RestoreAnswer | undefined>();
@@ -41,23 +42,17 @@ export function BackupPart({ before }: Props) {
       <p className="mt-2 text-soft">
         <BackupLink className="figure-link inline-block min-h-6">The whole database as a file</BackupLink>, with everything that
         was made here. Such a file can be{" "}
-        <button type="button" className="figure-link min-h-6" disabled={isBusy} onClick={() => field.current?.click()}>
+        <TakeInFile
+          label="File of a backup"
+          accept=".db,application/vnd.sqlite3"
+          className="figure-link min-h-6"
+          disabled={isBusy}
+          onFile={setChosen}
+        >
           restored
-        </button>{" "}
+        </TakeInFile>{" "}
         in the place of what is here now.
       </p>
-      <input
-        ref={field}
-        type="file"
-        accept=".db,application/vnd.sqlite3"
-        aria-label="File of a backup"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          setChosen(event.target.files?.[0]);
-          event.target.value = "";
-        }}
-      />
       {before !== undefined && (
         <p className="mt-1 text-soft">
           What was here before the last restore, of {WHEN.format(before)} UTC, is kept.{" "}
@@ -76,11 +71,7 @@ export function BackupPart({ before }: Props) {
           Restored: {count(answer.restored.instruments, "instrument")}, with all that was made then.
         </p>
       )}
-      {answer?.error !== undefined && (
-        <p role="alert" className="mt-1 border-l-2 border-rust pl-3">
-          <b className="font-semibold">{answer.error}</b> {answer.details?.slice(0, 4).join(" ")}
-        </p>
-      )}
+      {answer && <DeedOutcome answer={answer} />}
       <AlertDialog.Root
         open={chosen !== undefined}
         onOpenChange={(isOpen) => {

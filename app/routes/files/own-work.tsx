@@ -1,6 +1,7 @@
-import { useRef } from "react";
 import { useFetcher } from "react-router";
 import { count, list } from "@studies/words/words";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { TakeInFile } from "~/ui/take-in-file";
 import type { WorkAnswer } from "../work";
 
 interface Props {
@@ -11,8 +12,12 @@ interface Props {
 /** Everything that was made here, out and in as one file; and the desk that the demo comes with. */
 export function OwnWork({ demo }: Props) {
   const fetcher = useFetcher<WorkAnswer>();
-  const field = useRef<HTMLInputElement>(null);
   const send = (intent: string) => void fetcher.submit({ intent }, { method: "post", action: "/work" });
+  const takeIn = (file: File) => {
+    const form = new FormData();
+    form.append("file", file);
+    void fetcher.submit(form, { method: "post", action: "/work", encType: "multipart/form-data" });
+  };
   return (
     <section aria-label="Your work">
       <h2 className="heading border-b border-ink/60 pb-1">Your work</h2>
@@ -22,27 +27,11 @@ export function OwnWork({ demo }: Props) {
           as one file
         </a>{" "}
         without the data; it can be{" "}
-        <button type="button" className="figure-link min-h-6" onClick={() => field.current?.click()}>
+        <TakeInFile label="File of work" accept="application/json,.json" className="figure-link min-h-6" onFile={takeIn}>
           taken in
-        </button>{" "}
+        </TakeInFile>{" "}
         here or elsewhere, beside what is there.
       </p>
-      <input
-        ref={field}
-        type="file"
-        accept="application/json,.json"
-        aria-label="File of work"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          event.target.value = "";
-          if (!chosen) return;
-          const form = new FormData();
-          form.append("file", chosen);
-          void fetcher.submit(form, { method: "post", action: "/work", encType: "multipart/form-data" });
-        }}
-      />
       {demo && (
         <p className="mt-1 text-soft">
           {demo.here > 0
@@ -72,13 +61,8 @@ export function OwnWork({ demo }: Props) {
 
 function Outcome({ answer, onPutBack }: { readonly answer: WorkAnswer | undefined; readonly onPutBack: () => void }) {
   if (!answer) return null;
-  const { takenIn, removed, error, details } = answer;
-  if (error !== undefined)
-    return (
-      <p role="alert" className="mt-1 border-l-2 border-rust pl-3">
-        <b className="font-semibold">{error}</b> {details?.slice(0, 6).join(" ")}
-      </p>
-    );
+  const { takenIn, removed, error } = answer;
+  if (error !== undefined) return <DeedOutcome answer={answer} />;
   return (
     <p role="status" className="mt-1 text-teal">
       {takenIn && takenInWords(takenIn)}

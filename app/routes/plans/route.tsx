@@ -45,7 +45,7 @@ export default function Plans({ loaderData }: Route.ComponentProps) {
             <TakeInFile
               label="File of plans"
               accept="application/json,.json,text/csv,.csv"
-              onText={(text, name) => void deeds.takeIn(text, /\.csv$/i.test(name) ? "csv" : "json")}
+              onFile={(file) => void file.text().then((text) => deeds.takeIn(text, /\.csv$/i.test(file.name) ? "csv" : "json"))}
             />
             <a className="hover:text-indigo" href="/plans.json" download>
               plans as JSON
