@@ -1,11 +1,14 @@
 import { isoDate } from "@core";
+import { directory } from "@studies/frame/directory";
+import { askFor } from "~/ask.server";
 import { calendarText } from "@server/transfer/calendar-text.server";
 import type { Route } from "./+types/due-calendar";
-import { dueHere } from "./due.server";
+import { deskHere, dueHere } from "./due.server";
 
 /** What is due in the two weeks to come as an iCalendar file. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const { due, market, asOf } = await dueHere(request);
+  const { market, asOf } = await askFor(request, directory, {});
+  const due = await dueHere(request, market, deskHere(request, market, asOf));
   const entries = due.map(({ day, words }) => {
     const title = words.map((part) => (typeof part === "string" ? part : part.text)).join("");
     return {

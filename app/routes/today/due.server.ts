@@ -20,21 +20,28 @@ export interface Due {
   readonly words: DueWords;
 }
 
+/** The plans, calls and lists of a market as they stand at the date in view, each asked once for whatever is told of them. */
+export function deskHere(request: Request, market: string, asOf: number) {
+  const callsHere = async () => {
+    const saved = await listCalls((await openDesk()).db, market);
+    return askFor(request, calls, { calls: JSON.stringify(saved) });
+  };
+  return { plans: plansHere(request), calls: callsHere(), lists: listsNow(request, market, asOf) };
+}
+export type DeskHere = ReturnType<typeof deskHere>;
+
 const SESSIONS = 10;
 
 /**
  * What is due in the two weeks after the date in view: reports of what is planned or in a list, ends of plans, calls that are
  * scored, models that are rebalanced, days that count.
  */
-export async function dueHere(
-  request: Request,
-): Promise<{ readonly due: Due[]; readonly market: string; readonly asOf: number }> {
+export async function dueHere(request: Request, market: string, desk: DeskHere): Promise<Due[]> {
   const here = parseHere(new URL(request.url).searchParams);
-  const { answer, market } = await plansHere(request);
-  const { asOf } = answer.result;
+  const { answer } = await desk.plans;
   const plans = answer.result.plans.filter((row) => row.state !== "over");
   const whereOf = new Map(plans.map((row) => [row.ticker, ["a plan"]]));
-  for (const { name, tickers } of await listsNow(request, market, asOf))
+  for (const { name, tickers } of await desk.lists)
     for (const ticker of tickers) whereOf.set(ticker, [...(whereOf.get(ticker) ?? []), `“${name}”`]);
   const ahead = await askFor(request, daysAhead, { for: [...whereOf.keys()].join(","), sessions: SESSIONS });
   const models = (await savedTrials(market)).filter((trial) => trial.body.view === "models");
@@ -48,20 +55,14 @@ export async function dueHere(
       const plan = { text: `The plan on ${row.ticker}`, to: hrefOf(here, `/plans/${row.id}`) };
       return { day: row.end, left: row.toEnd, words: [plan, " comes to its end"] };
     });
-  const scored = await callsDue(request, market, ahead.result.last);
-  return { due: [...days, ...ends, ...scored].sort((a, b) => a.day - b.day), market, asOf };
-}
-
-async function callsDue(request: Request, market: string, last: number): Promise<Due[]> {
-  const saved = await listCalls((await openDesk()).db, market);
-  const { rows } = (await askFor(request, calls, { calls: JSON.stringify(saved) })).result;
-  const to = hrefOf(parseHere(new URL(request.url).searchParams), "/briefs/calls");
-  return rows
-    .filter((row) => row.state === "open" && row.due <= last)
+  const to = hrefOf(here, "/briefs/calls");
+  const scored = (await desk.calls).result.rows
+    .filter((row) => row.state === "open" && row.due <= ahead.result.last)
     .map((row): Due => {
       const text = callSentence(row).map((part) => (typeof part === "string" ? part : part.figure));
       return { day: row.due, left: row.left, words: [{ text: "A call is scored", to }, `: ${text.join("")}`] };
     });
+  return [...days, ...ends, ...scored].sort((a, b) => a.day - b.day);
 }
 
 const MOST_TICKERS = 5;

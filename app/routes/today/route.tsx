@@ -5,9 +5,7 @@ import { today } from "@studies/today/today";
 import { monthOf } from "@core/columns/epoch-day";
 import { MONTH_NAMES } from "@core/seasons/month-names";
 import { consistency } from "@studies/seasons/consistency";
-import { listCalls } from "@server/calls.server";
 import { listLists } from "@server/lists.server";
-import { calls } from "@studies/calls/calls";
 import { lists } from "@studies/lists/lists";
 import { heldRecords } from "@studies/precedents/held-records";
 import { anyOf } from "@studies/sets/group-key";
@@ -15,7 +13,7 @@ import { setups } from "@studies/setups/setups";
 import { windowsAhead } from "@studies/seasons/windows-ahead";
 import { askFor, findFor, openDesk } from "~/ask.server";
 import { alertsHere } from "~/alerts.server";
-import { listsNow, type ListNow } from "~/lists-now.server";
+import type { ListNow } from "~/lists-now.server";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
@@ -44,8 +42,7 @@ import { ModelsDue } from "./models-due";
 import { PlansNow, type PlansSaid } from "./plans-now";
 import { CallsDue, type CallsSaid } from "./calls-due";
 import { DueAhead } from "./due-ahead";
-import { dueHere } from "./due.server";
-import { plansHere } from "../plans/plans-here.server";
+import { deskHere, dueHere } from "./due.server";
 import { MonthsNow, type MonthSaid } from "./months-now";
 import { WindowsAhead, type WindowsSaid } from "./windows-ahead";
 import { LeadersAndTrailers } from "./leaders-and-trailers";
@@ -70,7 +67,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   const held = findFor(request, heldRecords, {}).then((said) => said && { reading: said.reading, answer: toWire(said.result) });
   const months = consistentMonths(request, answer.result.asOf);
   const ofLists = listsOfMarket(request, answer.market);
-  const kept = listsNow(request, answer.market, answer.asOf);
+  const desk = deskHere(request, answer.market, answer.asOf);
+  const kept = desk.lists;
   const ahead = windowsOfLists(request, kept);
   const situations = await holdingSituations(request, answer.market);
   return {
@@ -87,9 +85,9 @@ export async function loader({ request }: Route.LoaderArgs) {
     models: modelsDue(request, answer.market),
     alerts: alertsHere(request),
     setups: setupsOfLists(request, kept),
-    calls: callsOf(request, answer.market),
-    due: dueHere(request).then(({ due }) => due),
-    plans: plansHere(request).then(({ answer: said }): PlansSaid => ({
+    calls: desk.calls.then((said): CallsSaid => ({ asOf: said.asOf, rows: toWire(said.result.rows) })),
+    due: dueHere(request, answer.market, desk),
+    plans: desk.plans.then(({ answer: said }): PlansSaid => ({
       asOf: said.asOf,
       provisional: said.provisional,
       rows: toWire(said.result.plans),
@@ -101,13 +99,6 @@ export async function loader({ request }: Route.LoaderArgs) {
 async function isFirstVisit(request: Request): Promise<boolean> {
   const isPage = request.headers.get("Accept")?.includes("text/html") ?? false;
   return isPage && new URL(request.url).search === "" && !(await readSettings(request)).isKnown;
-}
-
-/** The calls of the market as they stand at this close. */
-async function callsOf(request: Request, market: string): Promise<CallsSaid> {
-  const saved = await listCalls((await openDesk()).db, market);
-  const said = await askFor(request, calls, { calls: JSON.stringify(saved) });
-  return { asOf: said.asOf, rows: toWire(said.result.rows) };
 }
 
 /** Who came into the lists of the market and who left them on the session; undefined without a list. */
