@@ -18,8 +18,11 @@ export class Answers {
     return this.#cache.get(question);
   }
 
-  /** The answer to a question, worked out where it is neither kept nor being worked on. */
-  get(question: string, work: () => Promise<Said>): Said | Promise<Said> {
+  /**
+   * The answer to a question, worked out where it is neither kept nor being worked on.
+   * @param signal is raised when the work is to stop: whoever asks from then on has it begun anew
+   */
+  get(question: string, work: () => Promise<Said>, signal?: AbortSignal): Said | Promise<Said> {
     const cached = this.#cache.get(question);
     if (cached) return cached;
     const working = this.#working;
@@ -31,7 +34,11 @@ export class Answers {
         return said;
       });
       working.set(question, answer);
-      const done = () => working.delete(question);
+      const begun = answer;
+      const done = () => {
+        if (working.get(question) === begun) working.delete(question);
+      };
+      signal?.addEventListener("abort", done);
       answer.then(done, done);
     }
     return answer;

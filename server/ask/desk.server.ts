@@ -188,7 +188,8 @@ export class Desk {
   #jobOf(checked: Checked): Job<Said> {
     const { key } = checked;
     const open = this.#jobs.get(key);
-    if (open?.state.state === "running") return open;
+    // One that is being stopped has no answer to come.
+    if (open?.isOpen) return open;
     const job = startJob<Said>({
       onlyWhileWatched: true,
       say: (error) => {
@@ -197,7 +198,7 @@ export class Desk {
       },
       run: (tell, signal) => {
         const work = () => this.#workLong(checked, { tell, signal });
-        return Promise.resolve(this.#answers.get(key, work));
+        return Promise.resolve(this.#answers.get(key, work, signal));
       },
     });
     this.#jobs.set(key, job);

@@ -55,6 +55,15 @@ describe("a long study", () => {
     // Whoever asks again begins anew, in a thread that is free again.
     expect((await desk.ask<{ counted: number }>(question(5))).result.counted).toBe(5);
   });
+  it("that is being stopped is begun anew by whoever asks in the same moment", async () => {
+    const job = await begin(300);
+    job.stop();
+    expect(job.state.state).toBe("running");
+    const again = desk.ask<{ counted: number }>(question(300));
+    expect((await begin(300)).id).not.toBe(job.id);
+    expect((await again).result.counted).toBe(300);
+    expect(job.state.state).toBe("stopped");
+  });
   it("that fails says so, and is tried again by whoever asks next", async () => {
     const job = await begin(-1);
     await job.over;

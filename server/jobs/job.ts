@@ -86,6 +86,11 @@ export class Job<R = unknown> {
     return this.#watchers.size > 0;
   }
 
+  /** Whether it works on, and was not told to stop: what can be joined. */
+  get isOpen(): boolean {
+    return this.#state === "running" && !this.#abort.signal.aborted;
+  }
+
   stop(): void {
     this.#abort.abort();
   }
