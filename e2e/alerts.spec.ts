@@ -15,8 +15,8 @@ test("by keyboard: a live list and who arrives in it are watched; a delivered se
   await page.goto(`/screen?when=${encodeURIComponent(RISERS)}`);
   await ready(page);
   await page.getByLabel("Name of the list").fill("Risers");
-  await page.getByRole("button", { name: "Keep alive" }).press("Enter");
-  await expect(page.getByText("It is kept.")).toBeVisible();
+  await page.getByRole("button", { name: "Save as a live list" }).press("Enter");
+  await expect(page.getByText("It is saved.")).toBeVisible();
   await page.goto("/lists");
   await ready(page);
   const before = (await rows(page, "Lists").filter({ hasText: "Risers" }).innerText()).replace(/\s+/g, " ");
@@ -72,7 +72,7 @@ test("by keyboard: a live list and who arrives in it are watched; a delivered se
   await expect(page.getByRole("link", { name: "Alerts: none that was not seen" })).toBeVisible();
 
   // Deleted and put back, with what came.
-  await page.getByRole("button", { name: "Delete Arrivals in Risers" }).press("Enter");
+  await page.getByRole("button", { name: "Delete the alert Arrivals in Risers" }).press("Enter");
   await expect(page.getByText("“Arrivals in Risers” was deleted.")).toBeVisible();
   await expect(watched).not.toContainText("arrivals in “Risers”");
   await page.getByRole("button", { name: "Put it back" }).press("Enter");

@@ -93,10 +93,10 @@ test("an arrangement is saved and applied by its number key to three instruments
   await page.goto("/chart/ALBRO");
   await expect(line(page, /^Stochastic/)).toBeVisible();
   await page.getByRole("button", { name: "Arranged as: Squeezes" }).click();
-  await page.getByRole("button", { name: "delete" }).click();
+  await page.getByRole("button", { name: /^Delete the arrangement/ }).click();
   await page.getByRole("button", { name: "Put it back" }).click();
   await expect(page.getByRole("button", { name: /^6\s*Squeezes/ })).toBeVisible();
-  await page.getByRole("button", { name: "delete" }).click();
+  await page.getByRole("button", { name: /^Delete the arrangement/ }).click();
   await expect(page.getByRole("button", { name: "Put it back" })).toBeVisible();
   await page.goto("/chart/ALBRO");
   await expect(line(page, /^SMA 20:/)).toBeVisible();
@@ -106,9 +106,10 @@ test("the picture in view leaves as PNG and as SVG, with title, date and legend"
   await page.goto("/chart/ALBRO?plot=ema_20&plot=rsi_14");
   await ready(page);
   const picture = async (kind: string) => {
+    await page.getByRole("button", { name: "Picture", exact: true }).click();
     const [download] = await Promise.all([
       page.waitForEvent("download"),
-      page.getByRole("button", { name: kind, exact: true }).click(),
+      page.getByRole("menuitem", { name: `as ${kind}` }).click(),
     ]);
     expect(download.suggestedFilename()).toMatch(new RegExp(`^ALBRO-daily-\\d{4}-\\d\\d-\\d\\d\\.${kind.toLowerCase()}$`));
     return readFileSync(await download.path());

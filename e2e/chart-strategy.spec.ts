@@ -62,9 +62,9 @@ test("by keyboard: a strategy is typed, its size changed to 100 shares, reported
   await saved.focus();
   await page.keyboard.press("Enter");
   await expect(part.getByText(/the strategy closed \d+ trades? in Aldane broad since/)).toBeVisible();
-  await part.getByRole("button", { name: "delete Crossings" }).click();
+  await part.getByRole("button", { name: "Delete the strategy Crossings" }).click();
   await part.getByRole("button", { name: "Put it back" }).click();
   await expect(saved).toBeVisible();
-  await part.getByRole("button", { name: "delete Crossings" }).click();
+  await part.getByRole("button", { name: "Delete the strategy Crossings" }).click();
   await expect(saved).toHaveCount(0);
 });

@@ -47,7 +47,7 @@ test("by keyboard: from a scan through its charts; what was kept becomes a list 
 
   await page.getByLabel("Name of the list").fill("Looked through");
   await page.getByRole("button", { name: "Make a list of the 2 kept" }).press("Enter");
-  await expect(page.getByText("It is kept.")).toBeVisible();
+  await expect(page.getByText("It is saved.")).toBeVisible();
   await page.goto("/lists?open=Looked+through");
   const members = rows(page, "Members of Looked through");
   await expect(members).toHaveCount(2);

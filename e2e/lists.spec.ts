@@ -15,8 +15,8 @@ test("by keyboard: a live list of a scan, whose members change with the date, is
   await ready(page);
   const passing = Number(/\d+/.exec(await page.getByText(/^\d+ pass$/).innerText())![0]);
   await page.getByLabel("Name of the list").fill("Above twenty");
-  await page.getByRole("button", { name: "Keep alive" }).press("Enter");
-  await expect(page.getByRole("status").filter({ hasText: "It is kept." })).toBeVisible();
+  await page.getByRole("button", { name: "Save as a live list" }).press("Enter");
+  await expect(page.getByRole("status").filter({ hasText: "It is saved." })).toBeVisible();
 
   await page.keyboard.press("g");
   await page.keyboard.press("l");
@@ -54,7 +54,7 @@ test("by keyboard: a live list of a scan, whose members change with the date, is
   await expect(page.getByText(`${passing} went in`)).toBeVisible();
   await page.keyboard.press("Backspace");
   await ready(page);
-  await page.getByRole("button", { name: "delete" }).press("Enter");
+  await page.getByRole("button", { name: /^Delete the list/ }).press("Enter");
   await expect(page.getByRole("status").filter({ hasText: "Above twenty" })).toBeVisible();
   await expect(row).toHaveCount(0);
   await page.getByRole("button", { name: /put it back/i }).press("Enter");
@@ -75,7 +75,7 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
     await page.getByRole("button", { name: "Make a list of tickers" }).click();
     await page.getByLabel("name", { exact: true }).fill(name);
     await page.getByLabel(/tickers, pasted from anywhere/).fill(tickers);
-    await page.getByRole("form", { name: "New list" }).getByRole("button", { name: "Keep" }).click();
+    await page.getByRole("form", { name: "New list" }).getByRole("button", { name: "Save", exact: true }).click();
     await expect(page.locator(`tr[data-row="${name}"]`)).toBeVisible();
   }
   await page.locator('tr[data-row="Pasted"] a').click();
@@ -102,7 +102,7 @@ test("a pasted list is ordered, noted, thinned and combined; each step can be un
   await page.getByLabel("How both are combined").selectOption("subtract");
   await page.getByLabel("The other list").selectOption("Other");
   await page.getByLabel("Name of the combined list").fill("Rest");
-  await page.getByRole("button", { name: "Keep both combined" }).click();
+  await page.getByRole("button", { name: "Save the combined list" }).click();
   await expect(page.locator('tr[data-row="Rest"]')).toBeVisible();
   await page.locator('tr[data-row="Rest"] a').click();
   await expect.poll(() => order(page, "Rest")).toEqual([b]);

@@ -19,7 +19,7 @@ test("who held up in the last decline goes into a list, into the focus and into 
   await page.keyboard.press(" ");
   await expect(page.getByText("19 stocks chosen.")).toBeVisible();
   await page.getByLabel("Name of the list").fill("Held up");
-  await page.getByRole("button", { name: "Keep as a list" }).click();
+  await page.getByRole("button", { name: "Save as a list" }).click();
   const lists = page.getByRole("list", { name: "Lists" });
   await expect(lists.getByRole("link", { name: "Held up" })).toBeVisible();
   const download = page.waitForEvent("download");
@@ -36,8 +36,8 @@ test("who held up in the last decline goes into a list, into the focus and into 
   await expect(reading(page)).toContainText("of Held up");
   await page.goto(`${fed}/period-map`);
   await ready(page);
-  await page.getByRole("button", { name: "Take the list Held up away" }).click();
-  await expect(page.getByRole("status")).toContainText("was taken away");
+  await page.getByRole("button", { name: "Delete the list Held up" }).click();
+  await expect(page.getByRole("status")).toContainText("was deleted");
   await page.getByRole("button", { name: "Put it back" }).click();
   await expect(lists.getByRole("link", { name: "Held up" })).toBeVisible();
 });

@@ -157,11 +157,11 @@ test("a situation is saved, opened at another date, and deleted again", async ({
   await saved.getByRole("link", { name: "Three down" }).click();
   await expect(clauses(page)).toHaveText([/it has closed lower at least 3 times running/]);
   await expect(page).toHaveURL(/asof=2025-06-30/);
-  await saved.getByRole("button", { name: "delete" }).click();
+  await saved.getByRole("button", { name: /^Delete the situation/ }).click();
   await expect(saved.getByRole("status")).toContainText("was deleted");
   await saved.getByRole("button", { name: "Put it back" }).click();
   await expect(saved.getByRole("link", { name: "Three down" })).toBeVisible();
-  await saved.getByRole("button", { name: "delete" }).click();
+  await saved.getByRole("button", { name: /^Delete the situation/ }).click();
 });
 
 test("a clause that its subject cannot have says so in words", async ({ page }) => {

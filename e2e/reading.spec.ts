@@ -76,7 +76,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await ready(page);
     await page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 10%" }).click();
     await page.getByLabel("at or below this, washed out").fill("20");
-    await kept(page, () => page.getByRole("button", { name: "Keep as the default" }).click());
+    await kept(page, () => page.getByRole("button", { name: "Save as the default" }).click());
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
     await page.reload();
     await expect(page.getByRole("button", { name: "Zones of all five: crowded from 70%, washed out to 20%" })).toBeVisible();
@@ -91,7 +91,7 @@ test.describe("what the analyst makes and what the feed brings", () => {
     await page.getByRole("button", { name: "Oscillators: RSI(14)" }).click();
     await page.getByRole("menuitemcheckbox", { name: "MACD(12, 26, 9)" }).click();
     await expect(page).toHaveURL(/panes=macd/);
-    await kept(page, () => page.getByRole("menuitem", { name: "Keep these as the default" }).click());
+    await kept(page, () => page.getByRole("menuitem", { name: "Save these as the default" }).click());
     await page.goto("/regime");
     await expect(page.getByRole("button", { name: "Oscillators: RSI(14) and MACD(12, 26, 9)" })).toBeVisible();
   });
@@ -106,13 +106,13 @@ test.describe("what the analyst makes and what the feed brings", () => {
     const down = form.getByRole("group", { name: "Down" });
     await down.getByRole("button", { name: "its close is below its 20-session simple average" }).click();
     await down.getByLabel("other n").fill("0");
-    await form.getByRole("button", { name: "Keep it" }).click();
+    await form.getByRole("button", { name: "Save", exact: true }).click();
     // The field itself says what is wrong, and nothing is kept.
     await expect(form).toBeVisible();
     await down.getByLabel("other n").fill("30");
     await down.getByLabel("other n").press("Enter");
     await expect(down).toContainText("its close is below its 30-session simple average for 2 sessions running");
-    await form.getByRole("button", { name: "Keep it" }).click();
+    await form.getByRole("button", { name: "Save", exact: true }).click();
     const own = page.getByRole("region", { name: "Own timing systems" });
     await expect(own.getByRole("article")).toContainText("Two closes");
     await expect(own.getByRole("article")).toContainText(/The system has been (up|down) for/);
@@ -120,15 +120,15 @@ test.describe("what the analyst makes and what the feed brings", () => {
     // A new name is taken over whole; a name that is taken is refused, and nothing is lost.
     await own.getByRole("button", { name: "Change" }).click();
     await form.getByLabel("name").fill("Two closes running");
-    await form.getByRole("button", { name: "Keep it" }).click();
+    await form.getByRole("button", { name: "Save", exact: true }).click();
     await expect(own.getByRole("article")).toHaveCount(1);
     await expect(own.getByRole("article")).toContainText("Two closes running");
     await own.getByRole("button", { name: "Make one" }).click();
     await form.getByLabel("name").fill("Two closes running");
-    await form.getByRole("button", { name: "Keep it" }).click();
+    await form.getByRole("button", { name: "Save", exact: true }).click();
     await expect(form.getByRole("alert")).toContainText('There is one called "Two closes running" already.');
     await form.getByRole("button", { name: "Leave it" }).click();
-    await own.getByRole("button", { name: "Take away" }).click();
+    await own.getByRole("button", { name: /^Delete the system/ }).click();
     await expect(own.getByRole("article")).toHaveCount(0);
     await own.getByRole("button", { name: "Put it back" }).click();
     await expect(own.getByRole("article")).toContainText("Two closes");

@@ -68,7 +68,7 @@ test("by keyboard: clauses until few are left, what one took away, ranked otherw
   await expect(page.getByText("1 row picked")).toBeVisible();
   await page.getByLabel("Name of the list").fill("One riser");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("status").filter({ hasText: "It is kept." })).toBeVisible();
+  await expect(page.getByRole("status").filter({ hasText: "It is saved." })).toBeVisible();
 
   // The saved one, in another universe: the list that was kept.
   await saved.getByRole("link", { name: "Risers" }).focus();

@@ -109,7 +109,7 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   await ready(page);
   await page.getByRole("button", { name: "best 20" }).click();
   await page.getByLabel("Name of the list").fill("Windows of mine");
-  await page.getByRole("button", { name: "Keep as a list" }).click();
+  await page.getByRole("button", { name: "Save as a list" }).click();
   await expect(page.getByRole("list", { name: "Lists" }).getByRole("link", { name: "Windows of mine" })).toBeVisible();
 
   await page.keyboard.press("Escape");
@@ -179,8 +179,8 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   );
   await page.goto(`${fed}/period-map`);
   await ready(page);
-  await page.getByRole("button", { name: "Take the list Windows of mine away" }).click();
-  await expect(page.getByRole("status").filter({ hasText: "was taken away" })).toBeVisible();
+  await page.getByRole("button", { name: "Delete the list Windows of mine" }).click();
+  await expect(page.getByRole("status").filter({ hasText: "was deleted" })).toBeVisible();
 });
 
 test("a day or a span of the strip is chosen by mouse", async ({ page }) => {

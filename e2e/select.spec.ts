@@ -39,10 +39,10 @@ test("by keyboard: gained, with volume and range, kept both ways; a variant for 
 
   await page.getByLabel("Name of the list").fill("Gainers then");
   await page.getByLabel("Name of the list").press("Enter");
-  await expect(page.getByText("It is kept.")).toBeVisible();
+  await expect(page.getByText("It is saved.")).toBeVisible();
   await page.getByLabel("Name of the list").fill("Gainers now");
-  await page.getByRole("button", { name: "Keep alive" }).press("Enter");
-  await expect(page.getByText("It is kept.")).toBeVisible();
+  await page.getByRole("button", { name: "Save as a live list" }).press("Enter");
+  await expect(page.getByText("It is saved.")).toBeVisible();
 
   // The variant: a price band in the place of the range.
   await clauses(page).getByRole("button", { name: "its ATR(14) is above 0.3" }).focus();

@@ -117,10 +117,10 @@ test("favoured funds from five successive sessions after a low, against the inde
   await saved.getByRole("link", { name: "Funds after the low" }).click();
   await expect(reading(page)).toContainText("none has a purchase that is over");
   await expect(page).toHaveURL(new RegExp(`asof=${low}`));
-  await saved.getByRole("button", { name: "Delete Funds after the low" }).click();
+  await saved.getByRole("button", { name: "Delete the trial Funds after the low" }).click();
   await saved.getByRole("button", { name: "Put it back" }).click();
   await expect(saved.getByRole("link", { name: "Funds after the low" })).toBeVisible();
-  await saved.getByRole("button", { name: "Delete Funds after the low" }).click();
+  await saved.getByRole("button", { name: "Delete the trial Funds after the low" }).click();
   await expect(saved.getByRole("link", { name: "Funds after the low" })).toHaveCount(0);
 });
 
@@ -215,6 +215,6 @@ test("a model of the regions: what it holds, what would change now, and when it 
   await expect(page.getByRole("form", { name: "Save the trial" }).getByRole("alert")).toContainText("already");
   await expect(page.getByLabel("name", { exact: true })).toHaveValue("Two regions");
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: "Delete Two regions" }).click();
+  await page.getByRole("button", { name: "Delete the trial Two regions" }).click();
   await expect(page.getByRole("region", { name: "Saved trials" }).getByRole("link", { name: "Two regions" })).toHaveCount(0);
 });

@@ -9,6 +9,7 @@ import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { coloursOf } from "./picture-colours";
 import { Picture } from "./picture";
+import { pictureSvg } from "./picture-file.server";
 
 const world = makeWorld(5, { stocks: 32, years: 4, reserve: 5 }).dataset;
 let desk: Desk;
@@ -60,6 +61,30 @@ describe("the pictures of studies", () => {
     expect(markup(picture, true)).not.toContain("var(");
     expect(markup(picture)).toContain("&lt;b&gt;");
     expect(markup(picture)).toContain("+5.0%");
+  });
+  it("leave as a file that needs nothing else: its title, what is read off it, its letters' face", () => {
+    const picture: PictureData = { kind: "bars", unit: "change", rows: [{ name: "<b>", value: 0.05 }] };
+    const said = Array.from({ length: 60 }, (_, k) => `word${k}`).join(" ");
+    const svg = pictureSvg({
+      ...{ picture, title: "What <each> made", dated: "Made market, at the close of 3 March" },
+      reading: [["It says ", { figure: "+5% & more" }, "."], [said]],
+      colours: coloursOf([], true),
+    });
+    const ends = [...svg.matchAll(/<(\/?)(\w+)[^>]*?(\/?)>/g)].reduce(
+      (open, [, close, , self]) => open + (close ? -1 : self ? 0 : 1),
+      0,
+    );
+    expect(ends).toBe(0);
+    expect(svg).toContain("<title>What &lt;each&gt; made, Made market, at the close of 3 March</title>");
+    expect(svg).toContain("It says +5% &amp; more.");
+    for (const [, line] of svg.matchAll(/<text x="28" y="\d+" fill="#1b2430">([^<]*)/g)) expect(line!.length).toBeLessThan(112);
+    expect(svg).toContain("word59");
+    expect(svg).toContain("url(data:font/woff2;base64,");
+    expect(svg.replace(/base64,[^)]*/, "")).not.toMatch(/var\(|NaN|undefined|<b>|href/);
+    // The drawing lies within the page of the file.
+    const [, height] = /^<svg [^>]*height="(\d+)"/.exec(svg)!;
+    const [, y, own] = /<svg x="[\d.]+" y="(\d+)" width="[\d.]+" height="([\d.]+)"/.exec(svg)!;
+    expect(Number(y) + Number(own)).toBeLessThan(Number(height));
   });
   it("are thinned to what a page can show, the last row always among them", () => {
     const days = Int32Array.from({ length: 5000 }, (_, k) => 10_000 + k);

@@ -13,7 +13,7 @@ export function loader() {
     common: {
       asof: "YYYY-MM-DD, the latest session without",
       market: "code of the market, the first without",
-      as: "json (full precision) or csv (the main table)",
+      as: "json (full precision), csv or parquet (the main table), or svg (a picture: which, by its key in `picture`)",
     },
   });
 }

@@ -8,22 +8,23 @@ import { PARQUET, writeParquet } from "@server/transfer/parquet-file.server";
 import { writtenFile } from "@server/transfer/written-file.server";
 import type { Table } from "@studies/table";
 import { STUDIES } from "@studies/registry";
-import { parseHere } from "~/here";
 import { statusOf } from "~/ask.server";
+import { parseHere } from "~/here";
+import { pictureAnswer } from "~/pictures/picture-answer.server";
 import type { Route } from "./+types/data-twin";
 
-/** A study's answer at full precision: JSON, or its main table as CSV or Parquet. */
+/** A study's answer at full precision: JSON, its main table as CSV or Parquet, or one of its pictures as SVG. */
 export async function loader({ request, params }: Route.LoaderArgs) {
   const { searchParams } = new URL(request.url);
   const { market, asOf } = parseHere(searchParams);
   const study = STUDIES.get(params.study);
   try {
     if (!study) throw new NotFound(`There is no study "${params.study}"; /data lists them.`);
-    const answer = await (
-      await getDesk()
-    ).ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
+    const desk = await getDesk();
+    const answer = await desk.ask({ study: study.name, params: paramsFromSearch(study.params, searchParams), market, asOf });
     const name = `${study.name}-${isoDate(answer.asOf)}`;
     const as = searchParams.get("as");
+    if (as === "svg") return await pictureAnswer(desk, study, answer, searchParams.get("picture"));
     if (as === "parquet") return await parquetAnswer(study.table(answer.result), `${name}.parquet`);
     if (as === "csv") {
       const { columns, rows } = study.table(answer.result);

@@ -6,22 +6,31 @@ interface Props {
         readonly imported?: { readonly added: number; readonly known: number };
       }
     | undefined;
+  /** Whether what was done is to be said [only what was taken in]. */
+  readonly isSaved?: boolean;
+  /** Within a line of controls. */
+  readonly isInline?: boolean;
 }
 
-/** Says what came of a deed: what was taken in from a file, or why nothing was done. */
-export function DeedOutcome({ answer }: Props) {
+const MOST_DETAILS = 6;
+
+/** Says what came of a deed: that it was saved, what was taken in from a file, or why nothing was done. */
+export function DeedOutcome({ answer, isSaved = false, isInline = false }: Props) {
   const { imported, error, details } = answer ?? {};
+  const place = isInline ? "" : "mb-2 block";
   return (
     <>
-      {imported && (
-        <p role="status" className="mb-2 text-teal">
-          {imported.added} taken in{imported.known > 0 ? `, ${imported.known} were here already and stay as they are` : ""}.
-        </p>
+      {(imported ?? isSaved) && (
+        <span role="status" className={`text-teal ${place}`}>
+          {imported
+            ? `${imported.added} taken in${imported.known > 0 ? `, ${imported.known} were here already and stay as they are` : ""}.`
+            : "It is saved."}
+        </span>
       )}
-      {error && (
-        <p role="alert" className="mb-2 text-rust">
-          {error} {details?.slice(0, 6).join(" ")}
-        </p>
+      {error !== undefined && (
+        <span role="alert" className={`text-rust ${place}`}>
+          {[error, ...(details ?? []).slice(0, MOST_DETAILS)].join(" ")}
+        </span>
       )}
     </>
   );

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { hrefNowWith } from "~/here";
 import { MENU, MENU_ITEM } from "./menu-classes";
 import { PinMenu } from "./pin/pin-menu";
+import { ScreenPictures } from "./picture-menu";
 
 export interface Choice {
   readonly value: string;
@@ -70,12 +71,14 @@ interface ControlSentenceProps {
   readonly twin?: string;
   /** Further files of what is shown. */
   readonly files?: React.ReactNode;
+  /** Its pictures as files [those of the question]. */
+  readonly pictures?: React.ReactNode;
   /** Address of the question that can be pinned [that of the figures]; empty where nothing can. */
   readonly pin?: string | undefined;
 }
 
 /** The row of controls under a reading, written as a sentence. */
-export function ControlSentence({ children, twin, files, pin = twin ?? "" }: ControlSentenceProps) {
+export function ControlSentence({ children, twin, files, pictures, pin = twin ?? "" }: ControlSentenceProps) {
   return (
     <div className="mt-2 mb-3 flex items-baseline justify-between gap-4 text-soft" data-pin-main={pin === "" ? undefined : pin}>
       <p>{children}</p>
@@ -83,6 +86,7 @@ export function ControlSentence({ children, twin, files, pin = twin ?? "" }: Con
         <p className="flex shrink-0 gap-3 text-[12px]">
           {pin !== "" && <PinMenu />}
           {files}
+          {pin !== "" && (pictures ?? <ScreenPictures />)}
           {twin !== undefined && (
             <>
               <a className="hover:text-indigo" href={`${twin}${twin.includes("?") ? "&" : "?"}as=csv`} download>

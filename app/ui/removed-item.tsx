@@ -1,16 +1,23 @@
+import { useEffect, useRef } from "react";
+
 interface Props {
   readonly name: string;
-  readonly onPutBack: () => void;
+  readonly onPutBack: () => unknown;
   /** Classes for where it stands. */
   readonly className?: string;
 }
 
 /** Says that something the analyst made was deleted, and puts it back. */
 export function RemovedItem({ name, onPutBack, className = "" }: Props) {
+  const button = useRef<HTMLButtonElement>(null);
+  // The keyboard was on what is gone: it goes on from here.
+  useEffect(() => {
+    if (document.activeElement === document.body) button.current?.focus();
+  }, [name]);
   return (
     <p role="status" className={`text-amber ${className}`}>
       “{name}” was deleted.{" "}
-      <button type="button" className="figure-link" onClick={onPutBack}>
+      <button ref={button} type="button" className="figure-link" onClick={() => void onPutBack()}>
         Put it back
       </button>
     </p>

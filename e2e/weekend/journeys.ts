@@ -153,8 +153,8 @@ export const JOURNEYS: readonly Journey[] = [
       await hand.say(clauseField(page), "above 50 average");
       await expect(reading(page)).toContainText(/ of \d+ stocks in .* pass/);
       await hand.type(page.getByLabel("Name of the list"), name, false);
-      await hand.press(page.getByRole("button", { name: "Keep alive" }));
-      await expect(page.getByRole("status").filter({ hasText: "It is kept." })).toBeVisible();
+      await hand.press(page.getByRole("button", { name: "Save as a live list" }));
+      await expect(page.getByRole("status").filter({ hasText: "It is saved." })).toBeVisible();
       await hand.goTo("Lists");
       await hand.openRow(page.getByRole("row", { name: new RegExp(name) }).first());
       await expect(page).toHaveURL(/open=/);

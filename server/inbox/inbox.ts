@@ -45,6 +45,8 @@ export const REFUSED = "refused";
 const UNFINISHED = /^\.|\.(part|partial|tmp|crdownload|download|swp)$|~$/i;
 /** Reasons that a note beside a refused file lists. */
 const MOST_REASONS = 200;
+/** Of one file: it is taken in beside the work of others. */
+const MOST_BYTES = 1_000_000_000;
 
 /**
  * A folder whose files are imported when they are whole, all that came together at once, and then moved: to `done`, or to
@@ -160,7 +162,11 @@ export class Inbox {
       return await importGiven(
         db,
         ingest,
-        { files, folder, database, arrivals: files.map(({ name, digest }) => ({ name, digest })), ...(choose ? { choose } : {}) },
+        {
+          ...{ files, folder, database, mostBytes: MOST_BYTES },
+          arrivals: files.map(({ name, digest }) => ({ name, digest })),
+          ...(choose ? { choose } : {}),
+        },
         { tell: () => undefined, signal: this.#stopped.signal },
       );
     } finally {

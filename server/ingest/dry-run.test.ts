@@ -361,7 +361,7 @@ describe("new tickers", () => {
 
 describe("a mapping", () => {
   const choose = { market: "HOME", marketName: "Home", currency: "EUR" };
-  const give = (name: string, text: string, chosen: Partial<Mapping> = {}) => {
+  const give = (name: string, text: string, chosen: Partial<Mapping> = {}, mostBytes?: number) => {
     const own = fs.mkdtempSync(path.join(folder, "own-"));
     fs.mkdirSync(path.join(own, "unpacked"));
     fs.writeFileSync(path.join(own, name), text);
@@ -370,6 +370,7 @@ describe("a mapping", () => {
       folder: path.join(own, "unpacked"),
       database: path.join(folder, "test.db"),
       choose: chosen,
+      ...(mostBytes === undefined ? {} : { mostBytes }),
     };
     return importGiven(db, new IngestHere(db), request, { tell: () => undefined, signal: new AbortController().signal });
   };
@@ -383,6 +384,10 @@ describe("a mapping", () => {
     expect((await give("BBB.csv", vague(["04/01/2024", "05/01/2024"]))).imported).toBe(true);
     const chart = await new Desk(db).ask<{ close: Float64Array }>({ study: "chart", params: { ticker: "BBB" } });
     expect(isoDate(chart.asOf)).toBe("2024-01-05");
+    // A table of the open formats has as many bytes as whoever gives it allows.
+    const holidays = "market,date,known\nHOME,2024-12-25,2024-01-02\n";
+    expect((await give("holidays.csv", holidays, {}, 30)).problems[0]!.reason).toContain("the most that is taken here is");
+    expect((await give("holidays.csv", holidays)).problems).toEqual([]);
     // What was chosen goes with the import that it was chosen for.
     for (const change of await listChanges(db)) await undoChange(db, change.id);
     expect((await give("DDD.csv", vague(["04/01/2024", "05/01/2024"]))).imported).toBe(false);

@@ -15,6 +15,8 @@ export interface GivenRequest {
   readonly choose?: Partial<Mapping>;
   readonly arrivals?: readonly ArrivedFile[];
   readonly onlyGood?: boolean;
+  /** Bytes that one file of the open formats may have [any number]. */
+  readonly mostBytes?: number;
 }
 
 /**
@@ -27,7 +29,7 @@ export async function importGiven(
   request: GivenRequest,
   options: IngestOptions,
 ): Promise<ImportReport> {
-  const { files, folder, database, choose = {}, arrivals, onlyGood = false } = request;
+  const { files, folder, database, choose = {}, arrivals, onlyGood = false, mostBytes } = request;
   const seen = await ingest.look(files, folder, options.signal);
   const forms = await Promise.all(seen.forms.map((form) => knownForm(db, form)));
   const problems: Problem[] = seen.unreadable.map(({ file, reason }) => ({ file, line: 0, reason }));
@@ -41,7 +43,11 @@ export async function importGiven(
   if (problems.length > 0) return refused(problems);
   const work = {
     database,
-    request: importRequest(seen.own, forms, { onlyGood, choose, ...(arrivals ? { arrivals } : {}) }),
+    request: importRequest(seen.own, forms, {
+      ...{ onlyGood, choose },
+      ...(arrivals ? { arrivals } : {}),
+      ...(mostBytes === undefined ? {} : { mostBytes }),
+    }),
     known: await knownTickers(db),
   };
   return ingest.run("import", work, options);

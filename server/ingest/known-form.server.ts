@@ -56,7 +56,7 @@ export function lackIn({ mapping, isConfirmed }: KnownForm): string | undefined 
 export function importRequest(
   files: ImportRequest["files"],
   forms: readonly KnownForm[],
-  { choose = {}, ...rest }: Pick<ImportRequest, "onlyGood" | "arrivals"> & { readonly choose?: Partial<Mapping> },
+  { choose = {}, ...rest }: Pick<ImportRequest, "onlyGood" | "arrivals" | "mostBytes"> & { readonly choose?: Partial<Mapping> },
 ): ImportRequest {
   const named = { ...forms.map(({ mapping }) => mapping).find((mapping) => mapping.market !== ""), ...choose };
   const { market, marketName, currency = "" } = named;

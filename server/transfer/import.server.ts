@@ -29,7 +29,7 @@ export interface ImportRequest {
   readonly arrivals?: readonly ArrivedFile[];
   /** Whether rows with a problem are left out and the others imported; else one of them refuses all [no]. */
   readonly onlyGood?: boolean;
-  /** Bytes that one file may have [1 GB]. */
+  /** Bytes that one file may have [any number]. */
   readonly mostBytes?: number;
 }
 
@@ -45,8 +45,6 @@ export interface ImportReport {
   readonly words: string;
   readonly dataVersion: number | null;
 }
-
-const DEFAULT_MOST_BYTES = 1_000_000_000;
 
 /** What an import would write, and all that was found on the way. */
 export interface Gathered {
@@ -240,7 +238,7 @@ function rowsInWords(rows: ImportReport["rows"]): string {
 
 /** Which table each file is, by its name; a lone CSV of another name is taken for bars. */
 function sortOut(
-  { files, forms = [], mostBytes = DEFAULT_MOST_BYTES }: ImportRequest,
+  { files, forms = [], mostBytes = Infinity }: ImportRequest,
   problems: Problems,
 ): Partial<Record<TableName, TableFile>> {
   const found: Partial<Record<TableName, TableFile>> = {};

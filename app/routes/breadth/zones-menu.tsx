@@ -56,7 +56,7 @@ export function ZonesMenu({ crowded, washed }: Props) {
                 Show
               </button>
               <button type="submit" value="keep" className="control">
-                Keep as the default
+                Save as the default
               </button>
             </p>
           </form>

@@ -1,4 +1,5 @@
 import { count, date } from "@studies/words/words";
+import { DeleteButton } from "~/ui/delete-button";
 import { Explained } from "~/ui/term";
 
 interface Props {
@@ -31,16 +32,13 @@ export function BeginBrief({ asOf, routines, onBegin, onRemove }: Props) {
               {count(stops, "screen")}
               {isReady ? "" : ", yours"}
               {!isReady && (
-                <button
-                  type="button"
-                  aria-label={`Delete the routine ${name}`}
-                  className="ml-2 min-h-6 hover:text-indigo"
-                  onClick={() => {
+                <DeleteButton
+                  name={`the routine ${name}`}
+                  className="ml-2"
+                  onDelete={() => {
                     onRemove(name);
                   }}
-                >
-                  delete
-                </button>
+                />
               )}
             </span>
           </li>

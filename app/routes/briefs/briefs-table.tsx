@@ -2,6 +2,7 @@ import { useRef } from "react";
 import { Link, useNavigate } from "react-router";
 import { clipped, date } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
+import { DeleteButton } from "~/ui/delete-button";
 import { PlainTable } from "~/ui/table/plain-table";
 import { walkRows } from "~/ui/table/walk-rows";
 
@@ -41,9 +42,8 @@ export function BriefsTable({ rows, onRemove }: Props) {
           onKeyDown: (event) => {
             if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tbody tr") ?? [])) return;
             if (event.target !== event.currentTarget) return;
-            if (event.key === "Enter") void navigate(hrefFor(row));
-            else if (event.key === "Delete") onRemove(row.id);
-            else return;
+            if (event.key !== "Enter") return;
+            void navigate(hrefFor(row));
             event.preventDefault();
           },
         })}
@@ -76,17 +76,12 @@ export function BriefsTable({ rows, onRemove }: Props) {
             label: "",
             spoken: "Delete",
             cell: (row) => (
-              <button
-                type="button"
-                tabIndex={-1}
-                aria-label={`Delete ${nameOf(row)} of ${date(row.asOf)}`}
-                className="min-h-6 text-[12px] text-soft hover:text-indigo"
-                onClick={() => {
+              <DeleteButton
+                name={`${nameOf(row)} of ${date(row.asOf)}`}
+                onDelete={() => {
                   onRemove(row.id);
                 }}
-              >
-                delete
-              </button>
+              />
             ),
           },
         ]}

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Item } from "@server/items.server";
+import { DeleteButton } from "~/ui/delete-button";
 import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
 import { WordPopover } from "~/ui/word-popover";
@@ -41,15 +42,7 @@ export function ArrangementMenu({ all, usual, isUsual, now, onApply }: Props) {
                   {a.name}
                   {a.name === usual && <span className="font-normal text-soft"> · charts begin with it</span>}
                 </button>
-                {!a.ready && (
-                  <button
-                    type="button"
-                    className="text-[12px] text-soft hover:text-rust"
-                    onClick={() => void remove("arrangement", a.name)}
-                  >
-                    delete
-                  </button>
-                )}
+                {!a.ready && <DeleteButton name={`the arrangement ${a.name}`} onDelete={() => remove("arrangement", a.name)} />}
               </li>
             ))}
           </ul>
@@ -57,7 +50,7 @@ export function ArrangementMenu({ all, usual, isUsual, now, onApply }: Props) {
             <RemovedItem
               className="px-2 py-1"
               name={removed.name}
-              onPutBack={() => void save("arrangement", removed.name, removed.body)}
+              onPutBack={() => save("arrangement", removed.name, removed.body)}
             />
           )}
           {present && present.name !== usual && (

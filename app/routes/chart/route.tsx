@@ -168,9 +168,9 @@ export default function ChartScreen({ loaderData }: Route.ComponentProps) {
                 plan a trade{level ? " at the level" : ""}
               </button>
             )}
-            <ExportPicture drawn={drawnChart} chart={shown} scale={scale} />
           </>
         }
+        pictures={<ExportPicture drawn={drawnChart} chart={shown} scale={scale} />}
         twin={twinOf("chart", {
           plot: result.plots.map((p) => p.text),
           window: params.window,

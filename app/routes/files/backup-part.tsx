@@ -1,7 +1,7 @@
-import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { count } from "@studies/words/words";
+import { ConfirmDialog } from "~/ui/confirm-dialog";
 import { DeedOutcome } from "~/ui/deed-outcome";
 import { TakeInFile } from "~/ui/take-in-file";
 import type { RestoreAnswer } from "../restore";
@@ -72,32 +72,18 @@ export function BackupPart({ before }: Props) {
         </p>
       )}
       {answer && <DeedOutcome answer={answer} />}
-      <AlertDialog.Root
-        open={chosen !== undefined}
-        onOpenChange={(isOpen) => {
-          if (!isOpen) setChosen(undefined);
+      <ConfirmDialog
+        title={`Restore ${chosen?.name ?? ""}?`}
+        deed="Restore"
+        isOpen={chosen !== undefined}
+        onClose={() => {
+          setChosen(undefined);
         }}
+        onConfirm={() => restore(chosen)}
       >
-        <AlertDialog.Portal>
-          <AlertDialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
-          <AlertDialog.Content className="fixed top-32 left-1/2 z-50 w-[440px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5">
-            <AlertDialog.Title className="font-serif text-lg">Restore {chosen?.name}?</AlertDialog.Title>
-            <AlertDialog.Description className="mt-2 text-soft">
-              All data and everything that was made here are replaced by what the backup holds. What is here now is kept beside
-              the database, and can be gone back to.
-            </AlertDialog.Description>
-            <p className="mt-4 flex items-center justify-end gap-2">
-              <AlertDialog.Cancel className="control">Leave it</AlertDialog.Cancel>
-              <AlertDialog.Action
-                className="control border-indigo font-semibold text-indigo"
-                onClick={() => void restore(chosen)}
-              >
-                Restore
-              </AlertDialog.Action>
-            </p>
-          </AlertDialog.Content>
-        </AlertDialog.Portal>
-      </AlertDialog.Root>
+        All data and everything that was made here are replaced by what the backup holds. What is here now is kept beside the
+        database, and can be gone back to.
+      </ConfirmDialog>
     </section>
   );
 }

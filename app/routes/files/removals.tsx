@@ -1,9 +1,9 @@
-import { AlertDialog } from "radix-ui";
 import { useState } from "react";
 import { Form, useSubmit } from "react-router";
+import { ConfirmDialog } from "~/ui/confirm-dialog";
 
-/** Asks before something is removed. */
-function Question({
+/** Asks before data are removed. */
+function ConfirmRemoval({
   title,
   children,
   fields,
@@ -17,26 +17,16 @@ function Question({
 }) {
   const submit = useSubmit();
   return (
-    <AlertDialog.Root>
-      <AlertDialog.Trigger asChild>{trigger}</AlertDialog.Trigger>
-      <AlertDialog.Portal>
-        <AlertDialog.Overlay className="fixed inset-0 z-50 bg-ink/20" />
-        <AlertDialog.Content className="fixed top-32 left-1/2 z-50 w-[440px] max-w-[92vw] -translate-x-1/2 rounded-sm border border-rule bg-raised p-5">
-          <AlertDialog.Title className="font-serif text-lg">{title}</AlertDialog.Title>
-          <AlertDialog.Description className="mt-2 text-soft">{children}</AlertDialog.Description>
-          <p className="mt-4 flex items-center justify-end gap-2">
-            <BackupLink className="link mr-auto">Save a backup first</BackupLink>
-            <AlertDialog.Cancel className="control">Leave it</AlertDialog.Cancel>
-            <AlertDialog.Action
-              className="control border-rust font-semibold text-rust"
-              onClick={() => void submit(fields, { method: "post" })}
-            >
-              Remove
-            </AlertDialog.Action>
-          </p>
-        </AlertDialog.Content>
-      </AlertDialog.Portal>
-    </AlertDialog.Root>
+    <ConfirmDialog
+      title={title}
+      deed="Remove"
+      isRemoval
+      before={<BackupLink className="link mr-auto">Save a backup first</BackupLink>}
+      trigger={trigger}
+      onConfirm={() => submit(fields, { method: "post" })}
+    >
+      {children}
+    </ConfirmDialog>
   );
 }
 
@@ -53,7 +43,7 @@ export function BackupLink({ className, children }: { className: string; childre
 
 export function RemoveMarket({ market, name }: { market: string; name: string }) {
   return (
-    <Question
+    <ConfirmRemoval
       title={`Remove ${name}?`}
       fields={{ intent: "remove-market", market }}
       trigger={
@@ -63,7 +53,7 @@ export function RemoveMarket({ market, name }: { market: string; name: string })
       }
     >
       All its instruments with their bars, memberships, fundamentals and holidays go. {UNDO}
-    </Question>
+    </ConfirmRemoval>
   );
 }
 
@@ -99,7 +89,7 @@ function RemoveInstrument() {
           }}
         />
       </label>
-      <Question
+      <ConfirmRemoval
         title={`Remove ${wanted}?`}
         fields={{ intent: "remove-instrument", ticker: wanted }}
         trigger={
@@ -109,7 +99,7 @@ function RemoveInstrument() {
         }
       >
         Its bars, memberships and fundamentals go. {UNDO}
-      </Question>
+      </ConfirmRemoval>
     </Form>
   );
 }
@@ -162,7 +152,7 @@ function RemoveSpan({ markets }: { markets: readonly { readonly market: string; 
       </label>
       {day("from", from, setFrom)}
       {day("to", to, setTo)}
-      <Question
+      <ConfirmRemoval
         title={`Remove ${name} from ${from} to ${to}?`}
         fields={{ intent: "remove-span", market, from, to }}
         trigger={
@@ -172,7 +162,7 @@ function RemoveSpan({ markets }: { markets: readonly { readonly market: string; 
         }
       >
         The bars of all its instruments on those days go. {UNDO}
-      </Question>
+      </ConfirmRemoval>
     </Form>
   );
 }

@@ -12,7 +12,7 @@ import { useUndo } from "~/ui/use-undo";
 import type { Route } from "./+types/route";
 import { FlickList, MarkWord } from "./flick-list";
 import { FlickedChart, Ready } from "./flicked-chart";
-import { KeepMarked } from "./keep-marked";
+import { SaveMarked } from "./save-marked";
 import { flickFrom, MARK_WORDS, paramsOfMarks, withMark, withNote, type Mark } from "./marks";
 import { NoteField } from "./note-field";
 
@@ -118,7 +118,7 @@ export default function Flick({ loaderData }: Route.ComponentProps) {
             <kbd>↓</kbd> <kbd>↑</kbd> move, <kbd>k</kbd> keep, <kbd>x</kbd> drop, <kbd>s</kbd> short side, <kbd>n</kbd> note,{" "}
             <kbd>Enter</kbd> its chart, <kbd>Backspace</kbd> back
           </p>
-          <KeepMarked marks={marks} notes={notes} market={loaderData.market} asOf={loaderData.asOf} title={title} />
+          <SaveMarked marks={marks} notes={notes} market={loaderData.market} asOf={loaderData.asOf} title={title} />
         </section>
         <div className="flex min-h-0 min-w-0 flex-col">
           <p className="mb-1 flex items-baseline gap-3">

@@ -11,6 +11,7 @@ export const KEYS: readonly (readonly [keys: string, does: string])[] = [
   ["Up and Down", "through the rows of a table; through its list on a chart"],
   ["Enter", "open the row"],
   ["Space", "put the row's group into the focus, or take it out"],
+  ["Del", "delete the row of something that you made; it can be put back"],
   [".", "the charts of a table one by one: k keeps, x drops, s marks for the short side, n notes"],
   ["v", "a chart beside the list in Groups, which follows the row"],
   ["d, w and Shift M", "a chart by day, week or month"],

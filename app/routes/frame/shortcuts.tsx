@@ -4,6 +4,7 @@ import { Link, useLocation, useNavigate } from "react-router";
 import { useFrameValue } from "~/frame-context";
 import { hereNow, hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
+import { deleteInHand } from "~/ui/delete-button";
 import { useKeys } from "~/ui/use-keys";
 import { focusMain } from "./arrival";
 import { KEYS } from "./keys";
@@ -36,6 +37,7 @@ export function Shortcuts() {
     "Shift+?": help,
     m: () => focusMain(),
     Backspace: () => wayBack(undefined),
+    Delete: () => deleteInHand(document.activeElement),
     "[": () => {
       step(-1);
     },

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { count } from "@studies/words/words";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 import { combined, COMBINATIONS, type Combination } from "./list-changes";
 
@@ -61,7 +61,7 @@ export function CombineLists({ own, others, market, asOf }: Props) {
           <option key={o.name}>{o.name}</option>
         ))}
       </select>
-      <span className="text-soft">are {count(tickers.length, "member")}; kept as</span>
+      <span className="text-soft">are {count(tickers.length, "member")}; saved as</span>
       <input
         required
         maxLength={60}
@@ -73,9 +73,9 @@ export function CombineLists({ own, others, market, asOf }: Props) {
         }}
       />
       <button type="submit" className="control py-0.5" disabled={tickers.length === 0 || deeds.busy}>
-        Keep both combined
+        Save the combined list
       </button>
-      <ListOutcome deeds={deeds} />
+      <DeedOutcome {...deeds} isInline />
     </form>
   );
 }

@@ -5,8 +5,14 @@ import { columnsOf } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
 import { tint } from "~/ui/tint";
 
+interface Props {
+  readonly rows: readonly ListRow[];
+  readonly main: boolean;
+  readonly onRemove: (name: string) => unknown;
+}
+
 /** All lists, with what has changed in each. */
-export function ListsTable({ rows, main }: { readonly rows: readonly ListRow[]; readonly main: boolean }) {
+export function ListsTable({ rows, main, onRemove }: Props) {
   const here = useHere();
   const columns = useMemo(
     () =>
@@ -33,6 +39,7 @@ export function ListsTable({ rows, main }: { readonly rows: readonly ListRow[]; 
       columns={columns}
       rowKey={(r) => r.name}
       defaultSort="name"
+      rowKeys={{ Delete: (row) => onRemove(row.name) }}
       href={(r) => hrefOf(here, "/lists", { open: r.name })}
       isChoosingColumns={false}
     />

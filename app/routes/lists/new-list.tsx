@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { count } from "@studies/words/words";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 import { tickersFrom } from "./list-changes";
 
@@ -38,7 +38,7 @@ export function NewList({ market, asOf }: Props) {
         >
           Make a list of tickers
         </button>
-        <ListOutcome deeds={deeds} />
+        <DeedOutcome {...deeds} isInline />
       </p>
     );
   return (
@@ -94,7 +94,7 @@ export function NewList({ market, asOf }: Props) {
         />
         <span className="flex-1 text-soft">{count(tickers.length, "ticker")} read</span>
         <button type="submit" className="control py-0.5" disabled={tickers.length === 0}>
-          Keep
+          Save
         </button>
         <button
           type="button"

@@ -7,6 +7,7 @@ import type { scan } from "@studies/scans/scan";
 import { pickedKey } from "@studies/sets/group-key";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { DeleteButton } from "~/ui/delete-button";
 import type { useLists } from "~/ui/use-lists";
 import type { ResultOf } from "~/wire";
 import { CombineLists } from "./combine-lists";
@@ -86,9 +87,7 @@ export function OpenList({ list: saved, row, rows, figures, asOf, isLatest, deed
         >
           JSON file
         </a>
-        <button type="button" className="text-[12px] text-soft hover:text-rust" onClick={() => void lists.remove(list.name)}>
-          delete
-        </button>
+        <DeleteButton name={`the list ${list.name}`} onDelete={() => lists.remove(list.name)} />
       </div>
       {list.scan && (
         <p className="mt-1 font-serif text-[15px] text-soft">

@@ -92,7 +92,7 @@ export default function Lists({ loaderData }: Route.ComponentProps) {
       {removed && !answer.rows.some((r) => r.name === removed.name) && (
         <RemovedItem className="mb-2" name={removed.name} onPutBack={() => void deeds.save(removed.list)} />
       )}
-      {answer.rows.length > 0 && <ListsTable rows={answer.rows} main={row === undefined} />}
+      {answer.rows.length > 0 && <ListsTable rows={answer.rows} main={row === undefined} onRemove={deeds.remove} />}
       <div className="mt-3" data-main={answer.rows.length === 0 || undefined}>
         <NewList market={market} asOf={answer.asOf} />
       </div>

@@ -6,6 +6,9 @@ import type { PeriodRow } from "@studies/period-map/period-map";
 import { count } from "@studies/words/words";
 import { hrefOf, useHere, hrefNowWith, useHrefWith, type Here } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { DeleteButton } from "~/ui/delete-button";
+import { RemovedItem } from "~/ui/removed-item";
 import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
@@ -95,31 +98,20 @@ export function Selection({ rows, from, to, chosen, onChoose, market, asOf, list
                 onChange={(event) => {
                   setName(event.target.value);
                 }}
-                className="w-36 rounded-sm border border-rule bg-raised px-2 py-0.5 text-[12px]"
+                className="control w-36 py-0.5 text-[12px]"
               />
               <button type="submit" disabled={name.trim() === "" || deeds.busy} className="control py-0.5 text-[12px]">
-                Keep as a list
+                Save as a list
               </button>
             </form>
-            <a className="text-indigo underline" href={csvOf(here, tickers, from, to)} download>
+            <a className="figure-link" href={csvOf(here, tickers, from, to)} download>
               CSV of these
             </a>
           </>
         )}
       </p>
-      {deeds.answer?.error && (
-        <p role="alert" className="mt-1 text-rust">
-          {deeds.answer.error}
-        </p>
-      )}
-      {removed && (
-        <p role="status" className="mt-1">
-          “{removed.name}” was taken away.{" "}
-          <button type="button" className="text-indigo underline" onClick={() => void deeds.save(removed.list)}>
-            Put it back
-          </button>
-        </p>
-      )}
+      <DeedOutcome answer={deeds.answer} isSaved={deeds.isSaved && !removed} />
+      {removed && <RemovedItem className="mt-1" name={removed.name} onPutBack={() => deeds.save(removed.list)} />}
       {lists.length > 0 && (
         <ul aria-label="Lists" className="mt-2 flex flex-wrap gap-x-5 gap-y-1">
           {lists.map((list) => {
@@ -141,14 +133,7 @@ export function Selection({ rows, from, to, chosen, onChoose, market, asOf, list
                 <a className="text-[12px] text-indigo" href={csvOf(here, list.tickers, from, to)} download>
                   CSV
                 </a>
-                <button
-                  type="button"
-                  aria-label={`Take the list ${list.name} away`}
-                  className="text-[12px] text-soft hover:text-rust"
-                  onClick={() => void deeds.remove(list.name)}
-                >
-                  take away
-                </button>
+                <DeleteButton name={`the list ${list.name}`} onDelete={() => deeds.remove(list.name)} />
               </li>
             );
           })}

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { usePlans } from "~/ui/use-plans";
 
 /** A plan begun from a ticker: the bracket around its last session. */
@@ -33,11 +34,7 @@ export function NewPlan() {
       >
         Begin
       </button>
-      {deeds.answer?.error && (
-        <span role="alert" className="text-rust">
-          {deeds.answer.error} {deeds.answer.details?.join(" ")}
-        </span>
-      )}
+      <DeedOutcome answer={deeds.answer} isInline />
     </form>
   );
 }

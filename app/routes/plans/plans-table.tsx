@@ -6,6 +6,7 @@ import { inRisks, signedMoney, STATUS_WORDS } from "@studies/plans/plan-words";
 import { count, date, fixed, price, signed } from "@studies/words/words";
 import { hereNow, hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { DeleteButton } from "~/ui/delete-button";
 import { walkRows } from "~/ui/table/walk-rows";
 import { useWidth } from "~/ui/use-width";
 import { PlanTrack } from "./plan-track";
@@ -183,14 +184,7 @@ function PlanLine({ row, track, isNarrow, isFirst, href, onKeyDown, onRemove }: 
         </>
       )}
       <td className={`${cell} text-right`}>
-        <button
-          type="button"
-          className="min-h-6 text-[12px] text-soft hover:text-rust"
-          aria-label={`Delete the plan for ${row.ticker} of ${date(row.made)}`}
-          onClick={onRemove}
-        >
-          delete
-        </button>
+        <DeleteButton name={`the plan for ${row.ticker} of ${date(row.made)}`} onDelete={onRemove} />
       </td>
     </tr>
   );

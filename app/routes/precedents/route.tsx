@@ -20,6 +20,7 @@ import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
+import { SaveAs } from "~/ui/save-as";
 import { useKeys } from "~/ui/use-keys";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
@@ -27,7 +28,7 @@ import { Beginnings } from "./beginnings";
 import { CopySentence } from "./copy-sentence";
 import { Outcome } from "./outcome";
 import { PlanSentence } from "./plan-sentence";
-import { SavedSituations, SaveSituation } from "./saved-situations";
+import { SavedSituations } from "./saved-situations";
 import { isEmpty, ruleFrom, ruleText } from "~/ui/clause-editor/rule-text";
 import { situationOf } from "./situation";
 import { TrueNowDrawer } from "./true-now-drawer";
@@ -158,7 +159,7 @@ export default function Precedents({ loaderData }: Route.ComponentProps) {
                     compare with…
                   </button>
                 )}
-                <SaveSituation body={situation} name={search.get("name") ?? undefined} />
+                <SaveAs kind="situation" what="situation" body={situation} name={search.get("name") ?? undefined} />
                 <CopySentence sentence={answer.sentence} />
               </>
             )}

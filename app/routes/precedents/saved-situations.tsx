@@ -1,9 +1,8 @@
-import { useCallback, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { JudgedSituation } from "~/saved-situations.server";
+import { DeleteButton } from "~/ui/delete-button";
 import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
-import type { Situation } from "./situation";
 
 /** The situations that were saved, with whether each holds at this close. */
 export function SavedSituations({ saved, current }: { saved: readonly JudgedSituation[]; current: string | undefined }) {
@@ -13,8 +12,8 @@ export function SavedSituations({ saved, current }: { saved: readonly JudgedSitu
   return (
     <section aria-label="Saved situations" className="mt-6">
       <h2 className="heading border-b border-ink/60 pb-1">Saved situations</h2>
-      {removed && (
-        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => void save("situation", removed.name, removed.body)} />
+      {removed && !saved.some((s) => s.name === removed.name) && (
+        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => save("situation", removed.name, removed.body)} />
       )}
       <ul>
         {saved.map((s) => (
@@ -36,77 +35,10 @@ export function SavedSituations({ saved, current }: { saved: readonly JudgedSitu
                   ? "holds at this close"
                   : `holds for ${s.holding} of ${s.instruments}`}
             </span>
-            <button
-              type="button"
-              className="shrink-0 text-[12px] text-soft hover:text-rust"
-              onClick={() => void remove("situation", s.name)}
-            >
-              delete
-            </button>
+            <DeleteButton name={`the situation ${s.name}`} onDelete={() => remove("situation", s.name)} />
           </li>
         ))}
       </ul>
     </section>
-  );
-}
-
-/** Saves the question that is asked under a name. */
-export function SaveSituation({ body, name }: { body: Situation; name: string | undefined }) {
-  const [open, setOpen] = useState(false);
-  const close = useCallback(() => {
-    setOpen(false);
-  }, []);
-  if (open) return <NameForm body={body} name={name} onDone={close} />;
-  return (
-    <button
-      type="button"
-      className="link"
-      onClick={() => {
-        setOpen(true);
-      }}
-    >
-      save as…
-    </button>
-  );
-}
-
-function NameForm({ body, name = "", onDone }: { body: Situation; name: string | undefined; onDone: () => void }) {
-  const { save, busy, answer } = useItems();
-  const [title, setTitle] = useState(name);
-  const isSaved = !busy && answer !== undefined && answer.error === undefined;
-  useEffect(() => {
-    if (isSaved) onDone();
-  }, [isSaved, onDone]);
-  return (
-    <form
-      className="inline-flex items-baseline gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save("situation", title, body, title === name ? name : "");
-      }}
-    >
-      <input
-        autoFocus
-        required
-        maxLength={60}
-        aria-label="Name of the situation"
-        className="control w-48 py-0.5"
-        value={title}
-        onChange={(e) => {
-          setTitle(e.target.value);
-        }}
-        onKeyDown={(event) => {
-          if (event.key === "Escape") onDone();
-        }}
-      />
-      <button type="submit" className="link" disabled={busy}>
-        save
-      </button>
-      {answer?.error && (
-        <span role="alert" className="text-rust">
-          {answer.error}
-        </span>
-      )}
-    </form>
   );
 }

@@ -128,7 +128,7 @@ function EditSet({ members, offered }: Pick<Props, "members" | "offered">) {
                   void navigate(hrefNowWith({ set: undefined }), { preventScrollReset: true });
                 }}
               >
-                Keep as the default
+                Save as the default
               </button>
             </Popover.Close>
           </p>

@@ -55,7 +55,7 @@ export function PaneMenu({ panes }: { panes: readonly OscillatorName[] }) {
               void save("oscillators", "default", { version: 1, panes });
             }}
           >
-            Keep these as the default
+            Save these as the default
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

@@ -2,7 +2,7 @@ import { useNavigate, useSearchParams } from "react-router";
 import type { scan as scanStudy } from "@studies/scans/scan";
 import { hrefNowWith } from "~/here";
 import type { ResultOf } from "~/wire";
-import { KeepList } from "./keep-list";
+import { SaveList } from "./save-list";
 import { ScanTable } from "./scan-table";
 
 type Answer = ResultOf<typeof scanStudy>;
@@ -10,7 +10,7 @@ type Answer = ResultOf<typeof scanStudy>;
 interface Props {
   readonly answer: Answer;
   readonly market: string;
-  readonly scan: Parameters<typeof KeepList>[0]["scan"];
+  readonly scan: Parameters<typeof SaveList>[0]["scan"];
   /** The clause that took away what is shown, in words. */
   readonly takenBy: string;
 }
@@ -69,7 +69,7 @@ export function ResultPart({ answer, market, scan, takenBy }: Props) {
           {elsewhere > 0 ? `, and ${elsewhere} elsewhere` : ""}.
         </p>
       )}
-      {answer.taken < 0 && <KeepList market={market} asOf={answer.asOf} scan={scan} tickers={answer.tickers} picked={picked} />}
+      {answer.taken < 0 && <SaveList market={market} asOf={answer.asOf} scan={scan} tickers={answer.tickers} picked={picked} />}
     </section>
   );
 }

@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { ruleSentence } from "@core/conditions/sentence";
 import { hrefOf, useHere } from "~/here";
+import { DeleteButton } from "~/ui/delete-button";
 import { RemovedItem } from "~/ui/removed-item";
 import { useItems } from "~/ui/use-items";
 import { paramsOfScan, type SavedScan } from "./scan-params";
@@ -20,7 +21,7 @@ export function SavedScans({ saved, current }: { readonly saved: readonly Saved[
     <section aria-label="Saved scans" className="mt-5">
       <h2 className="heading border-b border-ink/60 pb-1">Saved scans</h2>
       {removed && !saved.some((s) => s.name === removed.name) && (
-        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => void save("scan", removed.name, removed.body)} />
+        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => save("scan", removed.name, removed.body)} />
       )}
       <ul>
         {saved.map(({ name, body }) => (
@@ -35,13 +36,7 @@ export function SavedScans({ saved, current }: { readonly saved: readonly Saved[
             <span className="min-w-0 flex-1 truncate font-serif text-[15px] text-soft" title={ruleSentence(body.when)}>
               {body.note || ruleSentence(body.when)}
             </span>
-            <button
-              type="button"
-              className="min-h-6 shrink-0 text-[12px] text-soft hover:text-rust"
-              onClick={() => void remove("scan", name)}
-            >
-              delete
-            </button>
+            <DeleteButton name={`the scan ${name}`} onDelete={() => remove("scan", name)} />
           </li>
         ))}
       </ul>

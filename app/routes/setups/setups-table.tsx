@@ -6,6 +6,7 @@ import type { SetupRow } from "@studies/setups/setup-columns";
 import type { setups } from "@studies/setups/setups";
 import { list } from "@studies/words/words";
 import { hereNow, useHere, withHere } from "~/here";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { flickHref } from "~/ui/flick";
 import { usePlans } from "~/ui/use-plans";
 import { walkRows } from "~/ui/table/walk-rows";
@@ -140,11 +141,7 @@ export function SetupsTable({ answer, records }: Props) {
         </table>
       </div>
       {shown.length === 0 && <NothingSetUp answer={answer} />}
-      {plans.answer?.error && (
-        <p role="alert" className="text-rust">
-          {plans.answer.error} {plans.answer.details?.join(" ")}
-        </p>
-      )}
+      <DeedOutcome answer={plans.answer} />
       {shown.length > 0 && (
         <p className="float-right flex gap-4 text-[12px] text-soft">
           <button type="button" className="min-h-6 hover:text-indigo" disabled={plans.busy} onClick={planIt}>

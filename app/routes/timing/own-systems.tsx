@@ -2,7 +2,9 @@ import { useState } from "react";
 import type { Sentence } from "@studies/define-study";
 import type { ItemBody } from "@server/items.server";
 import type { LaneSignals } from "@studies/timing/signal-records";
+import { DeleteButton } from "~/ui/delete-button";
 import { SentenceText } from "~/ui/reading";
+import { RemovedItem } from "~/ui/removed-item";
 import { StateMark } from "~/ui/state-mark";
 import { useItems } from "~/ui/use-items";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
@@ -32,10 +34,10 @@ interface Props {
   readonly names: ClauseNames;
 }
 
-/** The analyst's own timing systems, with their rules as sentences; they can be made, changed and taken away. */
+/** The analyst's own timing systems, with their rules as sentences; they can be made, changed and deleted. */
 export function OwnSystems({ systems, market, provisional, subjects, names }: Props) {
   const [chosen, setEditing] = useState<string>();
-  // One that was given another name, or was taken away, is not being edited any more.
+  // One that was given another name, or was deleted, is not being edited any more.
   const editing = chosen === "" || systems.some((s) => s.name === chosen) ? chosen : undefined;
   const { save, remove, answer } = useItems();
   const removed = answer?.removed;
@@ -59,12 +61,7 @@ export function OwnSystems({ systems, market, provisional, subjects, names }: Pr
         )}
       </div>
       {removed && !systems.some((s) => s.name === removed.name) && (
-        <p role="status" className="mt-2 text-amber">
-          “{removed.name}” was taken away.{" "}
-          <button type="button" className="figure-link" onClick={() => void save("timing-system", removed.name, removed.body)}>
-            Put it back
-          </button>
-        </p>
+        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => save("timing-system", removed.name, removed.body)} />
       )}
       {editing === "" && <SystemEditor market={market} subjects={subjects} names={names} onDone={close} />}
       {systems.length === 0 && editing === undefined && (
@@ -101,9 +98,7 @@ export function OwnSystems({ systems, market, provisional, subjects, names }: Pr
                 >
                   Change
                 </button>
-                <button type="button" className="control" onClick={() => void remove("timing-system", s.name)}>
-                  Take away
-                </button>
+                <DeleteButton name={`the system ${s.name}`} onDelete={() => remove("timing-system", s.name)} />
               </span>
             </h3>
             {s.answer ? (

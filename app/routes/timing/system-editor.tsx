@@ -113,7 +113,7 @@ export function SystemEditor({ name = "", body, market, subjects, names, onDone 
           className="control border-indigo font-semibold text-indigo"
           disabled={busy || sides.up.clauses.length === 0 || sides.down.clauses.length === 0}
         >
-          Keep it
+          Save
         </button>
         <button type="button" className="control" onClick={onDone}>
           Leave it

@@ -6,6 +6,7 @@ import { hrefNowWith, hrefOf, useHere } from "~/here";
 import { pathOfTrial, trialParams } from "~/saved-trials";
 import type { Judged, JudgedTrial } from "~/saved-trials.server";
 import { IntervalMark } from "~/ui/interval-mark";
+import { DeleteButton } from "~/ui/delete-button";
 import { RemovedItem } from "~/ui/removed-item";
 import { SaveItem } from "~/ui/save-item";
 import { PlainTable } from "~/ui/table/plain-table";
@@ -56,7 +57,7 @@ export function SavedTrials({ view, market, saved, judged, resolved = {} }: Prop
         onSaved={(title) => void navigate(hrefNowWith({ name: title }), { replace: true, preventScrollReset: true })}
       />
       {removed && !saved.some((t) => t.name === removed.name) && (
-        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => void save("trial", removed.name, removed.body)} />
+        <RemovedItem className="mt-2" name={removed.name} onPutBack={() => save("trial", removed.name, removed.body)} />
       )}
       {saved.length > 0 && (
         <PlainTable
@@ -125,16 +126,7 @@ export function SavedTrials({ view, market, saved, judged, resolved = {} }: Prop
               label: "",
               spoken: "deletion",
               headClassName: "w-[64px]",
-              cell: (trial) => (
-                <button
-                  type="button"
-                  className="min-h-6 text-[12px] text-soft hover:text-rust"
-                  aria-label={`Delete ${trial.name}`}
-                  onClick={() => void remove("trial", trial.name)}
-                >
-                  delete
-                </button>
-              ),
+              cell: (trial) => <DeleteButton name={`the trial ${trial.name}`} onDelete={() => remove("trial", trial.name)} />,
             },
           ]}
         />

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useFrameValue } from "~/frame-context";
 import { MENU, MENU_ITEM } from "../menu-classes";
 import { usePinning } from "./pin-context";
-import { pinLabel, type PinSource } from "./pin-props";
+import { pinLabel, studyOfTwin, type PinSource } from "./pin-props";
 
 /** What of the screen can be pinned, one by one. */
 export function PinMenu() {
@@ -12,7 +12,7 @@ export function PinMenu() {
   const [sources, setSources] = useState<readonly PinSource[]>([]);
   const words = (source: PinSource) => {
     if ("of" in source || source.show !== "picture") return pinLabel(source);
-    const own = pictures[source.twin.replace("/data/", "").split("?")[0]!]?.find((one) => one.key === source.picture);
+    const own = pictures[studyOfTwin(source.twin)]?.find((one) => one.key === source.picture);
     return own ? `picture: ${own.name.charAt(0).toLowerCase()}${own.name.slice(1)}` : pinLabel(source);
   };
   return (

@@ -46,7 +46,7 @@ export function pinnedOf(
     sort,
   }: { readonly market: string; readonly href: string; readonly sentence?: number; readonly sort?: string },
 ) {
-  const { pathname, searchParams } = new URL(twin, "http://here");
+  const { searchParams } = new URL(twin, "http://here");
   const own = [...new Set(searchParams.keys())].filter((key) => !["market", "asof", "focus", "as"].includes(key));
   const params = Object.fromEntries(
     own.map((key) => {
@@ -55,12 +55,17 @@ export function pinnedOf(
     }),
   );
   return {
-    study: pathname.replace("/data/", ""),
+    study: studyOfTwin(twin),
     ...{ params, market, href, name },
     ...(sentence === undefined ? { show } : { show: "sentence" as const, at: String(sentence) }),
     ...(picture === undefined ? {} : { at: picture }),
     ...(show === "table" ? { table: { rows: 8, ...(sort === undefined ? {} : { sort }) } } : {}),
   };
+}
+
+/** The study behind an address of figures. */
+export function studyOfTwin(twin: string): string {
+  return new URL(twin, "http://here").pathname.replace("/data/", "");
 }
 
 /** An address of the application without market, date and focus. */

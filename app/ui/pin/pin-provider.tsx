@@ -9,7 +9,7 @@ import { useBriefs } from "../use-briefs";
 import { useKeys } from "../use-keys";
 import { PinContext, type Pinning } from "./pin-context";
 import { chosenElement, pinInHand } from "./pin-in-hand";
-import { pinLabel, pinnedOf, pinSourcesIn, plainHref, type PinSource } from "./pin-props";
+import { pinLabel, pinnedOf, pinSourcesIn, plainHref, studyOfTwin, type PinSource } from "./pin-props";
 
 /** Takes what is in hand with `p`, and says what was taken. */
 export function PinProvider({ children }: { readonly children: ReactNode }) {
@@ -45,10 +45,7 @@ export function PinProvider({ children }: { readonly children: ReactNode }) {
     },
     [asOf, market, routine, briefs, fetcher],
   );
-  const pictureOf = useCallback(
-    (twin: string) => (pictures[twin.replace("/data/", "").split("?")[0]!] ?? []).map((one) => one.key),
-    [pictures],
-  );
+  const pictureOf = useCallback((twin: string) => (pictures[studyOfTwin(twin)] ?? []).map((one) => one.key), [pictures]);
   const offered = useCallback(() => {
     const own = main();
     const ofMain: PinSource[] = own

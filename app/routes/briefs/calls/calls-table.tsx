@@ -4,6 +4,7 @@ import type { CallRow } from "@studies/calls/call-row";
 import { callSentence, confidenceText } from "@studies/calls/call-words";
 import { count, date, fixed, percent, signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
+import { DeleteButton } from "~/ui/delete-button";
 import { pinProps } from "~/ui/pin/pin-props";
 import { walkRows } from "~/ui/table/walk-rows";
 import { SentenceText } from "~/ui/reading";
@@ -61,9 +62,8 @@ export function CallsTable({ rows, onWithdraw, onRemove }: Props) {
             onKeyDown: (event) => {
               if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tr[data-call]") ?? [])) return;
               if (event.target !== event.currentTarget) return;
-              if (event.key === "Enter") open(row);
-              else if (event.key === "Delete" && row.isOpenToChange) onRemove(row.id);
-              else return;
+              if (event.key !== "Enter") return;
+              open(row);
               event.preventDefault();
             },
           })}
@@ -143,36 +143,24 @@ function columnsOf(
       spoken: "Delete or withdraw",
       cell: (row) =>
         row.state !== "open" ? null : row.isOpenToChange ? (
-          <Deed
-            words="delete"
-            label={`Delete the call on ${row.subject}`}
-            onPress={() => {
+          <DeleteButton
+            name={`the call on ${row.subject}`}
+            onDelete={() => {
               onRemove(row.id);
             }}
           />
         ) : row.isWithdrawn ? null : (
-          <Deed
-            words="withdraw"
-            label={`Withdraw the call on ${row.subject}; it is scored all the same`}
-            onPress={() => {
+          <button
+            type="button"
+            aria-label={`Withdraw the call on ${row.subject}; it is scored all the same`}
+            className="min-h-6 text-[12px] text-soft hover:text-indigo"
+            onClick={() => {
               onWithdraw(row.id);
             }}
-          />
+          >
+            withdraw
+          </button>
         ),
     },
   ];
-}
-
-function Deed({ words, label, onPress }: { readonly words: string; readonly label: string; readonly onPress: () => void }) {
-  return (
-    <button
-      type="button"
-      tabIndex={-1}
-      aria-label={label}
-      className="min-h-6 text-[12px] text-soft hover:text-indigo"
-      onClick={onPress}
-    >
-      {words}
-    </button>
-  );
 }

@@ -8,6 +8,7 @@ import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import type { Choice } from "~/ui/inline-menu";
+import { DeleteButton } from "~/ui/delete-button";
 import { RemovedItem } from "~/ui/removed-item";
 import { PlainTable } from "~/ui/table/plain-table";
 import { TickerLinks } from "~/ui/ticker-links";
@@ -51,7 +52,7 @@ export function AlertsPart({ market, asOf, provisional, settled, alerts, names, 
         )}
       </h2>
       {removed && !alerts.some((one) => one.name === removed.name) && (
-        <RemovedItem className="my-1" name={removed.name} onPutBack={() => void deeds.save(removed.alert)} />
+        <RemovedItem className="my-1" name={removed.name} onPutBack={() => deeds.save(removed.alert)} />
       )}
       {alerts.length > 0 && (
         <PlainTable
@@ -89,15 +90,7 @@ export function AlertsPart({ market, asOf, provisional, settled, alerts, names, 
               label: "",
               spoken: "Deeds",
               cell: (row) => (
-                <button
-                  type="button"
-                  className="min-h-6 text-[12px] text-soft hover:text-rust"
-                  disabled={deeds.busy}
-                  aria-label={`Delete ${row.name}`}
-                  onClick={() => void deeds.remove(row.name)}
-                >
-                  delete
-                </button>
+                <DeleteButton name={`the alert ${row.name}`} disabled={deeds.busy} onDelete={() => deeds.remove(row.name)} />
               ),
             },
           ]}

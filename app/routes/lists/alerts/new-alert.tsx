@@ -5,7 +5,7 @@ import { ruleOfDraft, type Draft } from "~/ui/clause-editor/clause-draft";
 import { ClauseList } from "~/ui/clause-editor/clause-list";
 import type { ClauseNames } from "~/ui/clause-editor/measure-fields";
 import { ChoiceMenu, type Choice } from "~/ui/inline-menu";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { useAlerts } from "~/ui/use-alerts";
 
 interface Props {
@@ -62,7 +62,7 @@ export function NewAlert({ market, settled, names, about, isFirst }: Props) {
           >
             Watch something
           </button>
-          <ListOutcome deeds={deeds} />
+          <DeedOutcome {...deeds} isInline />
         </p>
       </div>
     );

@@ -8,6 +8,8 @@ import { date } from "@studies/words/words";
 import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, useHere } from "~/here";
 import { useWayBack } from "~/opener";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { DeleteButton } from "~/ui/delete-button";
 import { ControlSentence } from "~/ui/inline-menu";
 import { Reading } from "~/ui/reading";
 import { RemovedItem } from "~/ui/removed-item";
@@ -91,14 +93,7 @@ export default function Accounts({ loaderData }: Route.ComponentProps) {
                     >
                       change
                     </button>
-                    <button
-                      type="button"
-                      className="min-h-6 hover:text-rust"
-                      aria-label={`Delete ${row.name}`}
-                      onClick={() => void deeds.remove("account", row.name)}
-                    >
-                      delete
-                    </button>
+                    <DeleteButton name={`the account ${row.name}`} onDelete={() => deeds.remove("account", row.name)} />
                   </span>
                 ),
               },
@@ -227,11 +222,7 @@ function AccountForm({ account, asOf, currency, onClose }: FormProps) {
       <button type="button" className="min-h-6 text-[12px] hover:text-indigo" onClick={onClose}>
         cancel
       </button>
-      {answer?.error && (
-        <span role="alert" className="w-full text-rust">
-          {answer.error} {answer.details?.join(" ")}
-        </span>
-      )}
+      <DeedOutcome answer={answer} />
     </form>
   );
 }

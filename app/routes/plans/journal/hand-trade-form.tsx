@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { findEpochDay, isoDate } from "@core/columns/epoch-day";
 import type { HandTrade } from "@studies/plans/plan-schema";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { usePlans } from "~/ui/use-plans";
 
 interface Props {
@@ -71,7 +71,7 @@ export function HandTradeForm({ market, asOf }: Props) {
       <button type="submit" className="control border-indigo py-0.5 font-semibold text-indigo" disabled={deeds.busy}>
         Enter
       </button>
-      <ListOutcome deeds={deeds} />
+      <DeedOutcome {...deeds} isInline />
     </form>
   );
 }

@@ -4,6 +4,7 @@ import { inRisks, money, signedMoney, STATUS_WORDS } from "@studies/plans/plan-w
 import { count, date, price } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
+import { DeleteButton } from "~/ui/delete-button";
 import { PlainTable } from "~/ui/table/plain-table";
 
 interface Props {
@@ -120,16 +121,12 @@ export function PositionsTable({ title, rows, onRemove }: Props) {
             spoken: "Deeds",
             cell: (row) =>
               row.way === "by hand" ? (
-                <button
-                  type="button"
-                  className="min-h-6 text-[12px] text-soft hover:text-rust"
-                  aria-label={`Delete the trade in ${row.ticker}`}
-                  onClick={() => {
+                <DeleteButton
+                  name={`the trade in ${row.ticker}`}
+                  onDelete={() => {
                     onRemove(row.id);
                   }}
-                >
-                  delete
-                </button>
+                />
               ) : null,
           },
         ]}

@@ -12,6 +12,7 @@ import type { directory } from "@studies/frame/directory";
 import hanken from "@fontsource-variable/hanken-grotesk/files/hanken-grotesk-latin-wght-normal.woff2?inline";
 import newsreader from "@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2?inline";
 import newsreaderItalic from "@fontsource-variable/newsreader/files/newsreader-latin-wght-italic.woff2?inline";
+import { fontFace } from "~/pictures/font-face";
 import { coloursOf, PAPER } from "~/pictures/picture-colours";
 import type { ResultOf } from "~/wire";
 import { BriefDocument } from "../../document/brief-document";
@@ -110,12 +111,9 @@ ${body}
 `;
 }
 
-const face = (family: string, source: string, style = "normal") =>
-  `@font-face { font-family: "${family}"; font-style: ${style}; font-weight: 200 900; src: url(${source}) format("woff2"); }`;
-
-const PAGE_CSS = `${face("Hanken Grotesk Variable", hanken)}
-${face("Newsreader Variable", newsreader)}
-${face("Newsreader Variable", newsreaderItalic, "italic")}
+const PAGE_CSS = `${fontFace("Hanken Grotesk Variable", hanken)}
+${fontFace("Newsreader Variable", newsreader)}
+${fontFace("Newsreader Variable", newsreaderItalic, "italic")}
 :root { ${Object.entries(PAPER)
   .map(([role, colour]) => `--${role}: ${colour};`)
   .join(" ")} }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { SavedList } from "@studies/lists/list-schema";
 import { count } from "@studies/words/words";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 
 interface Props {
@@ -14,14 +14,14 @@ interface Props {
   readonly scan: NonNullable<SavedList["scan"]>;
 }
 
-/** Keeps those that pass (or were picked) as a list under a name. */
-export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
+/** Saves those that pass (or were picked) as a list under a name. */
+export function SaveList({ market, asOf, tickers, picked, scan }: Props) {
   const deeds = useLists();
   const [name, setName] = useState("");
   const kept = picked.length > 0 ? picked : tickers;
   return (
     <form
-      aria-label="Keep as a list"
+      aria-label="Save as a list"
       className="mt-1 flex flex-wrap items-center gap-2 text-[12px]"
       onSubmit={(event) => {
         event.preventDefault();
@@ -29,7 +29,7 @@ export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
       }}
     >
       <span className="text-soft">
-        {picked.length > 0 ? `${count(picked.length, "row")} picked` : "Space picks a row"}; keep{" "}
+        {picked.length > 0 ? `${count(picked.length, "row")} picked` : "Space picks a row"}; save{" "}
         {picked.length > 0 ? "them" : tickers.length === 0 ? "none" : `all ${tickers.length}`} as the list
       </span>
       <input
@@ -43,7 +43,7 @@ export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
         }}
       />
       <button type="submit" disabled={deeds.busy || kept.length === 0} className="control py-0.5">
-        Keep
+        Save
       </button>
       {picked.length === 0 && (
         <button
@@ -53,10 +53,10 @@ export function KeepList({ market, asOf, tickers, picked, scan }: Props) {
           className="control py-0.5"
           onClick={() => void deeds.save({ ...newList(name, market, [], asOf), scan })}
         >
-          Keep alive
+          Save as a live list
         </button>
       )}
-      <ListOutcome deeds={deeds} />
+      <DeedOutcome {...deeds} isInline />
     </form>
   );
 }

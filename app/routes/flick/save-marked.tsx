@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { ListOutcome } from "~/ui/list-outcome";
+import { DeedOutcome } from "~/ui/deed-outcome";
 import { newList, useLists } from "~/ui/use-lists";
 import type { Marks } from "./marks";
 
@@ -15,7 +15,7 @@ const SIDES = [
 ] as const;
 
 /** What was kept, or marked for the short side, made a list with its notes. */
-export function KeepMarked({ marks, notes, market, asOf, title }: Props) {
+export function SaveMarked({ marks, notes, market, asOf, title }: Props) {
   const deeds = useLists();
   const [name, setName] = useState("");
   const tickersOf = (mark: "keep" | "short") => [...marks].filter(([, own]) => own === mark).map(([ticker]) => ticker);
@@ -31,7 +31,7 @@ export function KeepMarked({ marks, notes, market, asOf, title }: Props) {
   };
   return (
     <form
-      aria-label="Keep as a list"
+      aria-label="Save as a list"
       className="mt-1.5 text-[12px]"
       onSubmit={(event) => {
         event.preventDefault();
@@ -60,7 +60,7 @@ export function KeepMarked({ marks, notes, market, asOf, title }: Props) {
           </button>
         ))}
       </span>
-      <ListOutcome deeds={deeds} />
+      <DeedOutcome {...deeds} isInline />
     </form>
   );
 }
