@@ -5,7 +5,7 @@ import Database from "better-sqlite3";
 import { SCREENS } from "../app/screens";
 import { STUDIES } from "../studies/registry";
 import { quantile, row } from "./rows";
-import { answer, startServer, stop } from "./server";
+import { answer, snapshotOf, startServer, stop } from "./server";
 
 /*
  * npm run bench -- scale: every screen and every heavy or long question at the size of the demo and at ten times its stocks, with the
@@ -70,8 +70,7 @@ async function measure(folder: string, scale: number): Promise<Measured> {
   const base = "http://127.0.0.1:5392";
   await startServer(database, 5392);
   await timed("first answer after start, without a snapshot", () => answer(`${base}/_.data`));
-  for (let k = 0; k < 3000 && !fs.existsSync(`${database}-snapshot`); k++)
-    await new Promise((resolve) => setTimeout(resolve, 100));
+  await snapshotOf(database);
   await stop();
   await startServer(database, 5392);
   await timed("first answer after start", () => answer(`${base}/_.data`));
@@ -108,7 +107,7 @@ function questions(): [name: string, address: string][] {
   return [...screens, ...studies];
 }
 
-const NAMES: Readonly<Record<string, string>> = { stock: "LINON", sector: "Shipyards", index: "ALBRO" };
+const NAMES: Readonly<Record<string, string>> = { stock: "LINON", sector: "Shipyards", index: "ALBRO", fund: "HUBUT" };
 
 /** Parameters as an address has them; what stands for a name of the data is put in. */
 function searchOf(params: object): string {

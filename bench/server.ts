@@ -116,11 +116,16 @@ interface Costs {
   readonly columns: readonly { readonly market: string; readonly column: string; readonly bytes: number }[];
 }
 
-/** Waits until the server has written its snapshot. */
-async function snapshotOf(database: string): Promise<void> {
-  for (let k = 0; k < 600 && !fs.existsSync(`${database}-snapshot`); k++)
+/** Waits until there is a snapshot that is not written anew any more: it is when there has been quiet for some seconds. */
+export async function snapshotOf(database: string): Promise<void> {
+  const file = `${database}-snapshot`;
+  for (let k = 0; k < 3000; k++) {
+    if (fs.existsSync(file) && Date.now() - fs.statSync(file).mtimeMs > SETTLED_MS) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
+  }
 }
+
+const SETTLED_MS = 12_000;
 
 /** CPU a request at a new date, and how long fifty readers wait. */
 async function loadRows(base: string, dates: readonly string[]): Promise<void> {

@@ -39,6 +39,42 @@ test("the desk is found on the screens, goes with one press and comes back, by m
   await expect(page.getByText("Worth a look").first()).toBeVisible();
 });
 
+/** Where each thing that was made stands, with what holds its row. */
+const MADE = [
+  ["/screen", "section[aria-label='Saved scans'] li"],
+  ["/precedents", "section[aria-label='Saved situations'] li"],
+  ["/lists", "div[data-main] tr[data-row]"],
+  ["/lists", "section[aria-label='Alerts'] tbody tr"],
+  ["/trials/models", "section[aria-label='Saved trials'] tbody tr"],
+  ["/plans", "tr[data-plan]"],
+  ["/plans/accounts", "tbody tr"],
+  ["/briefs", "table tbody tr"],
+] as const;
+
+test("whatever was made is deleted with the same key on its row, and put back by the next", async ({ page }) => {
+  test.slow();
+  for (const [place, rows] of MADE) {
+    await page.goto(server.address + place);
+    await ready(page);
+    const row = page.locator(rows);
+    await expect(row.first(), `${place} ${rows}`).toBeVisible();
+    const before = await row.allInnerTexts();
+    await row.first().evaluate((element) => {
+      const within = element.querySelector<HTMLElement>("a, button");
+      if (element.hasAttribute("tabindex")) (element as HTMLElement).focus();
+      else within!.focus();
+    });
+    await page.keyboard.press("Delete");
+    const back = page.getByRole("button", { name: "Put it back" });
+    await expect(back, `${place} ${rows}`).toBeFocused();
+    await expect(row, `${place} ${rows}`).toHaveCount(before.length - 1);
+    await page.keyboard.press("Enter");
+    await expect(row, `${place} ${rows}`).toHaveCount(before.length);
+    await expect(back).toHaveCount(0);
+    expect(await row.allInnerTexts(), `${place} ${rows}`).toEqual(before);
+  }
+});
+
 test("work leaves as a file and is taken in elsewhere; what is wrong with one is said, by keyboard", async ({ page }) => {
   await page.goto(`${server.address}/files`);
   await ready(page);

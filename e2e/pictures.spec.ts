@@ -38,7 +38,7 @@ test("what is drawn on a screen leaves as a file that says what it is of and whe
     expect(name, place).toMatch(new RegExp(`^${file}.*-2025-03-14\\.svg$`));
     const svg = bytes.toString("utf8");
     expect(svg, place).toContain(`<title>${title}`);
-    expect(svg, place).toContain("at the close of 14 March 2025");
+    expect(svg, place).toContain("at the close of 14 Mar 2025");
     expect(svg.replace(/base64,[^)]*/, ""), place).not.toMatch(/NaN|undefined|var\(--/);
   }
 });

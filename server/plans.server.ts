@@ -134,16 +134,20 @@ export async function importPlans(db: Knex, text: string): Promise<TakenIn> {
  * @throws Invalid with the line of what is wrong; then nothing was taken
  */
 export async function importTrades(db: Knex, text: string, market: string): Promise<TakenIn> {
-  return takeIn(
+  const { trades, leftOut } = tradesOfCsv(text, market);
+  const taken = await takeIn(
     db,
-    tradesOfCsv(text, market).map((body) => ({ kind: "trade" as const, body })),
+    trades.map((body) => ({ kind: "trade" as const, body })),
   );
+  return { ...taken, leftOut };
 }
 
 export interface TakenIn {
   readonly added: number;
   /** That were there already by their id, and stay as they are. */
   readonly known: number;
+  /** Rows that are not taken in from such a file: they come with the plans themselves. */
+  readonly leftOut?: number;
 }
 
 function takeIn(

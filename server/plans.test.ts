@@ -153,8 +153,8 @@ describe("plans", () => {
       "CCC,option,long,2026-01-05,,1,1,,1,,",
     ];
     const csv = [head, ...rows].join("\r\n");
-    expect(await importTrades(db, `\uFEFF${csv}\r\n`, MARKET)).toEqual({ added: 2, known: 0 });
-    expect(await importTrades(db, csv, MARKET)).toEqual({ added: 0, known: 2 });
+    expect(await importTrades(db, `\uFEFF${csv}\r\n`, MARKET)).toEqual({ added: 2, known: 0, leftOut: 2 });
+    expect(await importTrades(db, csv, MARKET)).toEqual({ added: 0, known: 2, leftOut: 2 });
     const day = (iso: string) => Date.parse(iso) / 86_400_000;
     expect((await listTrades(db)).map(({ id: _id, ...one }) => one)).toEqual([
       {

@@ -23,12 +23,12 @@ const NEEDED = ["ticker", "side", "units", "entered", "entry"] as const;
 const MOST_TOLD = 20;
 
 /**
- * The trades of a CSV file with the columns of the journal's own; those of plans and options are left out, as they come with their
- * plans. The same row always becomes the same trade.
+ * The trades of a CSV file with the columns of the journal's own; those of plans and options are left out and counted, as they come
+ * with their plans. The same row always becomes the same trade.
  * @param market to which they belong
  * @throws Invalid with line and reason of each row that is none
  */
-export function tradesOfCsv(text: string, market: string): HandTrade[] {
+export function tradesOfCsv(text: string, market: string): { readonly trades: HandTrade[]; readonly leftOut: number } {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), { skipEmptyLines: "greedy" });
   const [header = [], ...rows] = data;
   const at = (name: string) => header.findIndex((one) => one.trim().toLowerCase() === name);
@@ -36,9 +36,13 @@ export function tradesOfCsv(text: string, market: string): HandTrade[] {
   if (missing.length > 0)
     throw new Invalid("This is no file of trades; nothing was taken.", [`It needs the columns ${missing.join(", ")}.`]);
   const wrong: string[] = [];
+  let leftOut = 0;
   const trades = rows.flatMap((row, k): HandTrade[] => {
     const line = k + 2;
-    if (at("way") >= 0 && ["plan", "option"].includes(row[at("way")] ?? "")) return [];
+    if (at("way") >= 0 && ["plan", "option"].includes(row[at("way")] ?? "")) {
+      leftOut++;
+      return [];
+    }
     const cells = Object.entries(COLUMNS).map(
       ([name, cell]) => [name, at(name) < 0 ? null : cell((row[at(name)] ?? "").trim())] as const,
     );
@@ -65,5 +69,5 @@ export function tradesOfCsv(text: string, market: string): HandTrade[] {
     return [];
   });
   if (wrong.length > 0) throw new Invalid("This file of trades has faults; nothing was taken.", wrong.slice(0, MOST_TOLD));
-  return trades;
+  return { trades, leftOut };
 }

@@ -1,9 +1,11 @@
+import { count } from "@studies/words/words";
+
 interface Props {
   readonly answer:
     | {
         readonly error?: string;
         readonly details?: readonly string[];
-        readonly imported?: { readonly added: number; readonly known: number };
+        readonly imported?: { readonly added: number; readonly known: number; readonly leftOut?: number };
       }
     | undefined;
   /** Whether what was done is to be said [only what was taken in]. */
@@ -22,9 +24,7 @@ export function DeedOutcome({ answer, isSaved = false, isInline = false }: Props
     <>
       {(imported ?? isSaved) && (
         <span role="status" className={`text-teal ${place}`}>
-          {imported
-            ? `${imported.added} taken in${imported.known > 0 ? `, ${imported.known} were here already and stay as they are` : ""}.`
-            : "It is saved."}
+          {imported ? takenWords(imported) : "It is saved."}
         </span>
       )}
       {error !== undefined && (
@@ -34,4 +34,13 @@ export function DeedOutcome({ answer, isSaved = false, isInline = false }: Props
       )}
     </>
   );
+}
+
+function takenWords({ added, known, leftOut = 0 }: { added: number; known: number; leftOut?: number }): string {
+  const parts = [
+    `${added} taken in`,
+    ...(known > 0 ? [`${known} here already, which ${known === 1 ? "stays as it is" : "stay as they are"}`] : []),
+    ...(leftOut > 0 ? [`${count(leftOut, "row")} of plans left out: those come with a JSON file of plans`] : []),
+  ];
+  return `${parts.join(", ")}.`;
 }

@@ -1,6 +1,7 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { useFrameValue } from "~/frame-context";
+import { hereNow, withHere } from "~/here";
 import { MENU, MENU_ITEM } from "./menu-classes";
 import { usePinning } from "./pin/pin-context";
 import { studyOfTwin } from "./pin/pin-props";
@@ -84,9 +85,12 @@ export function ScreenPictures() {
   );
 }
 
-/** A picture of the study behind an address of figures, as a file. */
+/** A picture of the study behind an address of figures, of the market and date in view, as a file. */
 async function pictureFile(twin: string, key: string, kind: PictureKind) {
-  const response = await fetch(`${twin}${twin.includes("?") ? "&" : "?"}as=svg&picture=${encodeURIComponent(key)}`);
+  const asked = new URL(withHere(twin, { ...hereNow(), focus: [] }), window.location.origin);
+  asked.searchParams.set("as", "svg");
+  asked.searchParams.set("picture", key);
+  const response = await fetch(asked);
   if (!response.ok) throw new Error(response.statusText);
   const name = /filename="([^"]+)"/.exec(response.headers.get("Content-Disposition") ?? "")?.[1] ?? "picture.svg";
   const svg = await response.blob();

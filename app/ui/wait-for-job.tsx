@@ -24,7 +24,7 @@ export function WaitForJob({ begun, doing, what }: Props) {
   return (
     <p role="status" className="text-soft">
       {job?.state === "stopped" ? `${what} was stopped.` : `${what} failed. ${job?.reason ?? ""}`}{" "}
-      <button type="button" className="font-semibold text-indigo underline" onClick={() => void revalidate()}>
+      <button type="button" className="font-semibold link" onClick={() => void revalidate()}>
         Begin it again
       </button>
     </p>

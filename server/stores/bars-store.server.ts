@@ -189,15 +189,17 @@ export interface BarSpan {
 
 /** What bars each instrument has, by its id; those without any are left out. Reads the ends of blocks, not the bars. */
 export async function listBarSpans(db: Knex): Promise<Map<number, BarSpan>> {
-  const blocks: { id: number; bars: number; head: Buffer; end: Buffer }[] = await db("bar_blocks")
+  // Of all that an instrument has only its first and its last block are looked into.
+  const years = db("bar_blocks")
     .where("bars", ">", 0)
-    .orderBy(["instrument_id", "year"])
-    .select(
-      "instrument_id as id",
-      "bars",
-      db.raw("substr(block, 1, 4) as head"),
-      db.raw("substr(block, 4 * bars - 3, 4) as end"),
-    );
+    .groupBy("instrument_id")
+    .select("instrument_id as id", db.raw("sum(bars) as bars, min(year) as low, max(year) as high"));
+  const blocks: { id: number; bars: number; head: Buffer; end: Buffer }[] = await db
+    .with("spans", years)
+    .from("spans as s")
+    .join("bar_blocks as a", (on) => on.on("a.instrument_id", "s.id").andOn("a.year", "s.low"))
+    .join("bar_blocks as z", (on) => on.on("z.instrument_id", "s.id").andOn("z.year", "s.high"))
+    .select("s.id", "s.bars", db.raw("substr(a.block, 1, 4) as head"), db.raw("substr(z.block, 4 * z.bars - 3, 4) as end"));
   const spans = new Map<number, BarSpan>();
   const add = (id: number, bars: number, first: number, last: number) => {
     const own = spans.get(id);

@@ -5,6 +5,7 @@ import { MEMBER_COLUMNS } from "@studies/breadth/member-columns";
 import { hrefOf, useHere } from "~/here";
 import { columnsOf, type Column } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 import { pinProps } from "~/ui/pin/pin-props";
 
@@ -35,8 +36,7 @@ function memberColumns(): Column<MemberRow>[] {
       {
         cell: (r) => (
           <>
-            <b className="mr-2 font-semibold">{r.ticker}</b>
-            {r.name}
+            <TickerName {...r} />
           </>
         ),
       },

@@ -1,5 +1,6 @@
 import clsx from "clsx";
 import { useEffect, useRef } from "react";
+import { TickerName } from "~/ui/ticker-name";
 import { MARK_WORDS, type Mark } from "./marks";
 
 const SIGNS: Readonly<Record<Mark, { readonly sign: string; readonly className: string }>> = {
@@ -44,7 +45,7 @@ export function FlickList({ tickers, names, at, marks, onChoose }: ListProps) {
                 {mark ? SIGNS[mark].sign : ""}
               </span>
               <span className="min-w-0 truncate">
-                <b className="font-semibold">{ticker}</b> <span className="text-soft">{names.get(ticker)}</span>
+                <TickerName ticker={ticker} name={names.get(ticker) ?? ticker} />
               </span>
               {mark && <span className="sr-only">{MARK_WORDS[mark]}</span>}
             </button>

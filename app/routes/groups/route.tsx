@@ -125,7 +125,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
             <>
               {" "}
               of <b className="font-semibold text-ink">{table.inName}</b> (
-              <Link className="text-indigo underline" to={hrefWith({ of: undefined })}>
+              <Link className="link" to={hrefWith({ of: undefined })}>
                 all
               </Link>
               )
@@ -144,10 +144,7 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           {table.peers === "fund" && (
             <>
               ;{" "}
-              <Link
-                className="text-indigo underline"
-                to={hrefWith({ leveraged: search.get("leveraged") === "true" ? undefined : "true" })}
-              >
+              <Link className="link" to={hrefWith({ leveraged: search.get("leveraged") === "true" ? undefined : "true" })}>
                 {search.get("leveraged") === "true" ? "leave leveraged and inverse out" : "leveraged and inverse too"}
               </Link>
             </>
@@ -156,11 +153,11 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
       ) : holds ? (
         <ControlSentence twin={twin}>
           {holds.holdings.length} holdings, ranked and tinted by z among themselves, {flick};{" "}
-          <Link className="text-indigo underline" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
+          <Link className="link" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
             their rotation
           </Link>
           ,{" "}
-          <Link className="text-indigo underline" to={hrefOf(here, `/chart/${encodeURIComponent(holds.ticker)}`)}>
+          <Link className="link" to={hrefOf(here, `/chart/${encodeURIComponent(holds.ticker)}`)}>
             the fund’s chart
           </Link>
         </ControlSentence>
@@ -169,11 +166,11 @@ export default function Groups({ loaderData }: Route.ComponentProps) {
           {held?.rows.length ?? 0} stocks, each ranked and tinted by z within this set
           {level === "sector" ? `; its industries are ranked among all ${table?.peerCount ?? 0}` : ""}, {flick}
           <NoteMenu notes={held?.rows.map(notesOf) ?? []} value={note} />;{" "}
-          <Link className="text-indigo underline" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
+          <Link className="link" to={hrefOf(here, "/rotation", { set: "stock", in: inside })}>
             their rotation
           </Link>
           ,{" "}
-          <Link className="text-indigo underline" to={hrefOf(here, "/period-map", { in: inside })}>
+          <Link className="link" to={hrefOf(here, "/period-map", { in: inside })}>
             a period
           </Link>
         </ControlSentence>

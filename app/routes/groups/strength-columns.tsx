@@ -1,6 +1,7 @@
 import { STRENGTH_RETURNS, type StrengthRow } from "@core/strength/strength";
 import { STRENGTH_NOTES, type StrengthNote } from "@studies/words/strength-notes";
 import type { Column, Look } from "~/ui/table/column";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 import { ZPath } from "./z-path";
 
@@ -50,12 +51,7 @@ export function volumeLook<Row extends { readonly volume: number }>(): Look<Row>
 /** What it is called, with its ticker before it. */
 export function nameLook<Row extends { readonly ticker: string; readonly name: string }>(): Look<Row> {
   return {
-    cell: (r) => (
-      <>
-        {r.ticker !== "" && <b className="mr-2 font-semibold">{r.ticker}</b>}
-        {r.name}
-      </>
-    ),
+    cell: (r) => <TickerName {...r} />,
   };
 }
 

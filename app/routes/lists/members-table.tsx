@@ -5,6 +5,7 @@ import { hrefOf, useHere } from "~/here";
 import type { Column } from "~/ui/table/column";
 import { measureCell } from "~/ui/table/measure-cell";
 import { DataTable } from "~/ui/table/data-table";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
@@ -63,7 +64,7 @@ function columnsFor(shown: Columns, deeds: Props["deeds"]): Column<MemberRow>[] 
       value: (r) => r.ticker,
       cell: (r) => (
         <span className="block max-w-60 truncate">
-          <b className="font-semibold">{r.ticker}</b> {r.name}
+          <TickerName {...r} />
           {r.arrived && <span className="text-teal"> arrived</span>}
         </span>
       ),

@@ -4,6 +4,7 @@ import { signedPercent } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { columnsOf } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 
 interface Props {
@@ -24,8 +25,7 @@ export function PeriodTable({ rows, chosen, onToggle, reference, full }: Props) 
       {
         cell: (r) => (
           <>
-            {r.ticker !== "" && <b className="mr-2 font-semibold">{r.ticker}</b>}
-            {r.name}
+            <TickerName {...r} />
             {r.ended && <span className="ml-2 text-amber">ended</span>}
           </>
         ),

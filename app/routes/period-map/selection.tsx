@@ -123,14 +123,14 @@ export function Selection({ rows, from, to, chosen, onChoose, market, asOf, list
                 </Link>
                 <span className="text-soft">{list.tickers.length}</span>
                 <Link
-                  className="text-[12px] text-indigo"
+                  className="text-[12px] link"
                   title={explanationsOf("the focus")}
                   to={hrefWith({ focus: here.focus.includes(key) ? here.focus.filter((k) => k !== key) : [...here.focus, key] })}
                   preventScrollReset
                 >
                   {here.focus.includes(key) ? "out of the focus" : "into the focus"}
                 </Link>
-                <a className="text-[12px] text-indigo" href={csvOf(here, list.tickers, from, to)} download>
+                <a className="text-[12px] link" href={csvOf(here, list.tickers, from, to)} download>
                   CSV
                 </a>
                 <DeleteButton name={`the list ${list.name}`} onDelete={() => deeds.remove(list.name)} />

@@ -3,7 +3,7 @@ import { redirect } from "react-router";
 import type { Desk } from "@server/ask/desk.server";
 import { Invalid } from "@server/errors";
 import { listItems } from "@server/items.server";
-import { importPlans, importTrades, insertPlan, removePlan, updatePlan } from "@server/plans.server";
+import { importPlans, importTrades, insertPlan, removePlan, updatePlan, type TakenIn } from "@server/plans.server";
 import type { planDraft } from "@studies/plans/plan-draft";
 import { accountValueAt, type PlanVersion, type SavedPlan } from "@studies/plans/plan-schema";
 import { clipped } from "@studies/words/words";
@@ -17,7 +17,7 @@ export interface PlanAnswer extends Refused {
   readonly revision?: number;
   /** What was removed, to put it back. */
   readonly removed?: { readonly kind: "plan" | "trade"; readonly body: string };
-  readonly imported?: { readonly added: number; readonly known: number };
+  readonly imported?: TakenIn;
 }
 
 /** What a form does with plans: begins one, changes, removes or puts one back, enters a trade, takes in a file. */

@@ -184,7 +184,7 @@ export default function Rotation({ loaderData }: Route.ComponentProps) {
         {hidden.size > 0 && (
           <>
             ; {hidden.size} hidden,{" "}
-            <Link className="font-semibold text-indigo underline" to={hrefWith({ hide: undefined })} replace preventScrollReset>
+            <Link className="font-semibold link" to={hrefWith({ hide: undefined })} replace preventScrollReset>
               show all
             </Link>
           </>

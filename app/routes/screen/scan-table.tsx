@@ -6,6 +6,7 @@ import type { Column } from "~/ui/table/column";
 import { measureCell } from "~/ui/table/measure-cell";
 import { DataTable } from "~/ui/table/data-table";
 import type { Choosing } from "~/ui/table/table-row";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
@@ -49,7 +50,7 @@ function columnsFor({ columns, overlay, of }: Answer): Column<Row>[] {
       value: (r) => r.ticker,
       cell: (r) => (
         <span className="block max-w-64 truncate">
-          <b className="font-semibold">{r.ticker}</b> {r.name}
+          <TickerName {...r} />
         </span>
       ),
     },

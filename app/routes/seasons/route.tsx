@@ -101,7 +101,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
           <>
             {" "}
             in <b className="font-semibold text-ink">{inName}</b> (
-            <Link className="text-indigo underline" to={hrefWith({ in: undefined, of: undefined })}>
+            <Link className="link" to={hrefWith({ in: undefined, of: undefined })}>
               all
             </Link>
             )
@@ -137,7 +137,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
         {without.length > 0 && (
           <>
             , without <b className="font-semibold text-ink">{list(without.map(String))}</b> (
-            <Link className="text-indigo underline" to={hrefWith({ without: undefined })} replace preventScrollReset>
+            <Link className="link" to={hrefWith({ without: undefined })} replace preventScrollReset>
               count again
             </Link>
             )
@@ -146,7 +146,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
         {here.focus.length > 0 && inName === "" && (
           <>
             ;{" "}
-            <Link className="text-indigo underline" to={hrefWith({ set: "stock", in: anyOf(here.focus), of: undefined })}>
+            <Link className="link" to={hrefWith({ set: "stock", in: anyOf(here.focus), of: undefined })}>
               stocks in focus
             </Link>
           </>

@@ -12,7 +12,7 @@ export function NothingSetUp({ answer }: { readonly answer: ResultOf<typeof setu
       {found > 0 ? (
         <>
           {found} {found === 1 ? "was" : "were"} found, none of them with that much reward for its risk.{" "}
-          <Link to={hrefWith({ reward: "0" })} className="text-indigo">
+          <Link to={hrefWith({ reward: "0" })} className="link">
             Show all of them
           </Link>
           .

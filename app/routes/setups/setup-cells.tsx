@@ -4,6 +4,7 @@ import { figureWords } from "@studies/setups/setup-words";
 import type { SetupRow } from "@studies/setups/setup-columns";
 import type { setups } from "@studies/setups/setups";
 import { hrefOf, useHere } from "~/here";
+import { TickerName } from "~/ui/ticker-name";
 import type { ResultOf } from "~/wire";
 import { BracketPicture } from "./bracket-picture";
 
@@ -31,13 +32,7 @@ export function SetupCells({ row, side, least, width }: CellsProps) {
     <>
       <th scope="row" className="border-b border-rule/70 px-1 text-left font-normal whitespace-nowrap">
         <Link to={hrefFor(row, here)} tabIndex={-1} className="block min-h-6 content-center truncate hover:text-indigo">
-          {row.isGroup ? (
-            row.name
-          ) : (
-            <>
-              <b className="font-semibold">{row.ticker}</b> {row.name}
-            </>
-          )}
+          <TickerName ticker={row.isGroup ? "" : row.ticker} name={row.name} />
           {row.isInFocus && <span className="sr-only"> in focus</span>}
         </Link>
       </th>

@@ -8,6 +8,7 @@ import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { Explained } from "~/ui/term";
 import { PlainTable } from "~/ui/table/plain-table";
+import { TickerName } from "~/ui/ticker-name";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
 import { TodaySection } from "./today-section";
@@ -70,7 +71,7 @@ function Found({ reading, rows }: ResultOf<typeof windowsAhead> & { readonly rea
                   className="hover:text-indigo"
                   to={hrefOf(here, `/chart/${encodeURIComponent(r.ticker)}`, { window: windowText(r), history: "1260" })}
                 >
-                  <b className="font-semibold">{r.ticker}</b> <span className="text-soft">{r.name}</span>
+                  <TickerName {...r} />
                 </Link>
               ),
             },

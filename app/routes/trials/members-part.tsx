@@ -6,6 +6,7 @@ import { hrefOf, useHere, useHrefWith } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import type { Column } from "~/ui/table/column";
 import { DataTable } from "~/ui/table/data-table";
+import { TickerName } from "~/ui/ticker-name";
 import { tint } from "~/ui/tint";
 import type { ResultOf } from "~/wire";
 
@@ -72,7 +73,7 @@ function columnsFor({ benchmark, exit }: Answer): Column<Member>[] {
       value: (m) => m.ticker,
       cell: (m) => (
         <span className="block max-w-64 truncate">
-          <b className="font-semibold">{m.ticker}</b> {m.name}
+          <TickerName {...m} />
         </span>
       ),
     },

@@ -130,7 +130,7 @@ export function ClauseList({ label, draft, names, example, counts, foot, taken, 
           Taken out.{" "}
           <button
             type="button"
-            className="font-semibold text-indigo underline"
+            className="font-semibold link"
             onClick={() => {
               focusNext.current = removed.at;
               onChange(withAdded(draft, removed.clause, removed.at));

@@ -21,11 +21,21 @@ export interface PlainColumn<Row> {
   readonly title?: (row: Row) => string | undefined;
 }
 
+/** Rows under a head that goes across; without one they follow the heads of the columns. */
+export interface PlainGroup<Row> {
+  readonly key: string;
+  readonly head?: ReactNode;
+  readonly headClassName?: string;
+  readonly rows: readonly Row[];
+}
+
 interface Props<Row> {
   /** Heard by those who do not see the table, or seen by all. */
   readonly caption: ReactNode;
   readonly isCaptionShown?: boolean;
   readonly rows: readonly Row[];
+  /** The same rows under heads of their own, where they are told apart. */
+  readonly groups?: readonly PlainGroup<Row>[];
   readonly columns: readonly PlainColumn<Row>[];
   readonly rowKey: (row: Row, index: number) => string | number;
   readonly rowClassName?: string | ((row: Row) => string | false | undefined);
@@ -40,6 +50,8 @@ interface Props<Row> {
   readonly isOpen?: boolean;
   /** Without heads, where the cells say what they are. */
   readonly hasNoHead?: boolean;
+  /** Whether its head stays in view within a box that scrolls. */
+  readonly isHeadSticky?: boolean;
   readonly className?: string;
 }
 
@@ -47,6 +59,7 @@ interface Props<Row> {
 export function PlainTable<Row>(props: Props<Row>) {
   const { caption, isCaptionShown, rows, columns, rowKey, rowClassName, rowProps, isCurrent, isOpen, hasNoHead, className } =
     props;
+  const groups = props.groups ?? [{ key: "all", rows }];
   const line = isOpen ? undefined : "border-b border-rule";
   const side = (c: PlainColumn<Row>, k: number) =>
     clsx(k > 0 && !/\bp[lx]-/.test(c.className ?? "") && "pl-3", k === 0 || c.text ? "text-left" : "text-right");
@@ -63,6 +76,7 @@ export function PlainTable<Row>(props: Props<Row>) {
                 title={c.about}
                 className={clsx(
                   "border-b border-ink/60 pb-1 align-bottom font-normal",
+                  props.isHeadSticky && "sticky top-0 z-10 bg-paper",
                   !c.headClassName?.includes("whitespace-") && "whitespace-nowrap",
                   side(c, k),
                   c.className,
@@ -75,31 +89,40 @@ export function PlainTable<Row>(props: Props<Row>) {
           </tr>
         </thead>
       )}
-      <tbody>
-        {rows.map((row, index) => (
-          <tr
-            key={rowKey(row, index)}
-            {...rowProps?.(row, index)}
-            aria-current={isCurrent?.(row) ? "true" : undefined}
-            className={clsx(classOf(rowClassName, row) ?? "h-[27px]")}
-          >
-            {columns.map((c, k) => {
-              const Cell = k === 0 ? "th" : "td";
-              return (
-                <Cell
-                  key={c.key}
-                  scope={k === 0 ? "row" : undefined}
-                  style={c.tint?.(row)}
-                  title={c.title?.(row)}
-                  className={clsx(line, k === 0 && "font-normal", side(c, k), c.className, classOf(c.cellClassName, row))}
-                >
-                  {c.cell(row)}
-                </Cell>
-              );
-            })}
-          </tr>
-        ))}
-      </tbody>
+      {groups.map((group) => (
+        <tbody key={group.key}>
+          {group.head !== undefined && (
+            <tr>
+              <th scope="rowgroup" colSpan={columns.length} className={clsx("text-left", group.headClassName)}>
+                {group.head}
+              </th>
+            </tr>
+          )}
+          {group.rows.map((row, index) => (
+            <tr
+              key={rowKey(row, index)}
+              {...rowProps?.(row, index)}
+              aria-current={isCurrent?.(row) ? "true" : undefined}
+              className={clsx(classOf(rowClassName, row) ?? "h-[27px]")}
+            >
+              {columns.map((c, k) => {
+                const Cell = k === 0 ? "th" : "td";
+                return (
+                  <Cell
+                    key={c.key}
+                    scope={k === 0 ? "row" : undefined}
+                    style={c.tint?.(row)}
+                    title={c.title?.(row)}
+                    className={clsx(line, k === 0 && "font-normal", side(c, k), c.className, classOf(c.cellClassName, row))}
+                  >
+                    {c.cell(row)}
+                  </Cell>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      ))}
     </table>
   );
 }

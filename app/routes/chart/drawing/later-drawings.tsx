@@ -11,7 +11,7 @@ export function LaterDrawings({ drawings, isShown }: { drawings: readonly DrawnD
   return (
     <p className="mt-1.5 text-[12px] text-soft">
       {count(later, "drawing")} made later than this session:{" "}
-      <Link className="text-indigo underline" to={hrefWith({ later: isShown ? undefined : "1" })} replace preventScrollReset>
+      <Link className="link" to={hrefWith({ later: isShown ? undefined : "1" })} replace preventScrollReset>
         {isShown ? "leave out" : "show in grey"}
       </Link>
     </p>

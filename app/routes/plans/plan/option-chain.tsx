@@ -1,3 +1,4 @@
+import clsx from "clsx";
 import { useEffect, useRef, useState, type KeyboardEvent } from "react";
 import { useNavigate } from "react-router";
 import { OPTION_SHAPES } from "@core/options/option-position";
@@ -8,6 +9,7 @@ import type { PlanOption, PlanVersion } from "@studies/plans/plan-schema";
 import { date, fixed, percent, price } from "@studies/words/words";
 import { hrefNowWith } from "~/here";
 import { ChoiceMenu, InlineMenu } from "~/ui/inline-menu";
+import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 import { walkRows } from "~/ui/table/walk-rows";
 import type { ResultOf } from "~/wire";
 import { Payoff } from "./payoff";
@@ -29,14 +31,13 @@ export function OptionChain({ shown, chain, onChange }: Props) {
   const [shape, setShape] = useState<PlanOption["shape"]>(own?.shape ?? "single");
   const [width, setWidth] = useState(own && own.width !== 0 ? own.width : 1);
   const [isSold, setSold] = useState(own?.isSold ?? false);
-  const body = useRef<HTMLTableSectionElement>(null);
+  const box = useRef<HTMLDivElement>(null);
   const chosen = own?.expiry === chain.expiry && own.right === chain.right ? own.strike : undefined;
   const active = chosen ?? chain.nearest;
   // The row in hand is in the middle of what is seen of the table.
   useEffect(() => {
-    const row = body.current?.querySelector<HTMLElement>("[data-active]");
-    const box = body.current?.closest("div");
-    if (row && box) box.scrollTop = row.offsetTop - box.clientHeight / 2;
+    const row = box.current?.querySelector<HTMLElement>("[data-active]");
+    if (row && box.current) box.current.scrollTop = row.offsetTop - box.current.clientHeight / 2;
   }, [active, chain.expiry, chain.right]);
   const choose = (strike: number, other: Partial<Pick<PlanOption, "shape" | "width" | "isSold">> = {}) => {
     const next = { shape, width, isSold, ...other };
@@ -49,7 +50,7 @@ export function OptionChain({ shown, chain, onChange }: Props) {
     );
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTableRowElement>, strike: number) => {
-    if (walkRows(event, body.current?.rows ?? []) || event.key !== "Enter") return;
+    if (walkRows(event, box.current?.querySelectorAll<HTMLElement>("tbody tr") ?? []) || event.key !== "Enter") return;
     choose(strike);
     event.preventDefault();
   };
@@ -145,60 +146,32 @@ export function OptionChain({ shown, chain, onChange }: Props) {
         </button>
       </p>
       <div className="grid items-start gap-7 xl:grid-cols-2">
-        <div className="relative max-h-72 overflow-y-auto border-b border-rule">
-          <table className="w-full border-separate border-spacing-0">
-            <caption className="sr-only">Contracts of one expiry, simulated</caption>
-            <thead className="text-soft">
-              <tr>
-                {["strike", "value", "delta", "gamma", "vega", "theta", "volatility", "volume", "open interest"].map((head) => (
-                  <th
-                    key={head}
-                    scope="col"
-                    className="sticky top-0 border-b border-ink/60 bg-paper pb-1 pl-2 text-right font-normal"
-                  >
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody ref={body}>
-              {chain.contracts.map((one) => {
-                const isActive = one.strike === active;
-                return (
-                  <tr
-                    key={one.strike}
-                    tabIndex={isActive ? 0 : -1}
-                    data-active={isActive || undefined}
-                    aria-selected={one.strike === chosen}
-                    className={`h-[25px] cursor-pointer outline-offset-[-2px] hover:bg-track/60 ${one.strike === chosen ? "bg-chosen font-semibold" : ""}`}
-                    title={`${contractName(one)}: Enter chooses it`}
-                    onClick={() => {
-                      choose(one.strike);
-                    }}
-                    onKeyDown={(event) => {
-                      onKeyDown(event, one.strike);
-                    }}
-                  >
-                    {[
-                      `${Number(one.strike.toFixed(6))}${one.strike === chain.nearest ? " ·" : ""}`,
-                      price(one.value, chain.close),
-                      fixed(one.delta, 2),
-                      fixed(one.gamma, 3),
-                      fixed(one.vega, 3),
-                      fixed(one.theta, 3),
-                      percent(one.vol, 0),
-                      one.volume.toLocaleString("en-GB"),
-                      one.openInterest.toLocaleString("en-GB"),
-                    ].map((text, k) => (
-                      <td key={k} className="border-b border-rule/70 pl-2 text-right">
-                        {text}
-                      </td>
-                    ))}
-                  </tr>
-                );
-              })}
-            </tbody>
-          </table>
+        <div ref={box} className="relative max-h-72 overflow-y-auto border-b border-rule">
+          <PlainTable
+            caption="Contracts of one expiry, simulated"
+            isHeadSticky
+            rows={chain.contracts}
+            rowKey={(one) => one.strike}
+            rowClassName={(one) =>
+              clsx(
+                "h-[25px] cursor-pointer outline-offset-[-2px] hover:bg-track/60",
+                one.strike === chosen && "bg-chosen font-semibold",
+              )
+            }
+            isCurrent={(one) => one.strike === chosen}
+            rowProps={(one) => ({
+              tabIndex: one.strike === active ? 0 : -1,
+              ...(one.strike === active ? { "data-active": "true" } : {}),
+              title: `${contractName(one)}: Enter chooses it`,
+              onClick: () => {
+                choose(one.strike);
+              },
+              onKeyDown: (event) => {
+                onKeyDown(event, one.strike);
+              },
+            })}
+            columns={columnsOf(chain)}
+          />
         </div>
         {plan.option ? (
           <Payoff option={plan.option} plan={plan} />
@@ -208,4 +181,24 @@ export function OptionChain({ shown, chain, onChange }: Props) {
       </div>
     </section>
   );
+}
+
+type Contract = Props["chain"]["contracts"][number];
+
+function columnsOf(chain: Props["chain"]): readonly PlainColumn<Contract>[] {
+  const figure = (key: string, cell: (one: Contract) => string): PlainColumn<Contract> => ({ key, label: key, cell });
+  return [
+    {
+      ...figure("strike", (one) => `${Number(one.strike.toFixed(6))}${one.strike === chain.nearest ? " ·" : ""}`),
+      className: "w-16 pl-1",
+    },
+    figure("value", (one) => price(one.value, chain.close)),
+    figure("delta", (one) => fixed(one.delta, 2)),
+    figure("gamma", (one) => fixed(one.gamma, 3)),
+    figure("vega", (one) => fixed(one.vega, 3)),
+    figure("theta", (one) => fixed(one.theta, 3)),
+    figure("volatility", (one) => percent(one.vol, 0)),
+    figure("volume", (one) => one.volume.toLocaleString("en-GB")),
+    figure("open interest", (one) => one.openInterest.toLocaleString("en-GB")),
+  ];
 }

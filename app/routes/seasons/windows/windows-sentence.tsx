@@ -57,7 +57,7 @@ export function WindowsSentence({ set, within, inName, groups, wins, years, sear
           <>
             {" "}
             in <b className="font-semibold text-ink">{inName}</b> (
-            <Link className="text-indigo underline" to={hrefWith({ in: undefined })}>
+            <Link className="link" to={hrefWith({ in: undefined })}>
               all {PEER_SETS[set].many}
             </Link>
             )

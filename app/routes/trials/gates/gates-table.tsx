@@ -3,6 +3,7 @@ import type { gates } from "@studies/trials/gates";
 import { capital, fixed, percent, signedPercent } from "@studies/words/words";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
 import { IntervalMark, sideOfZero } from "~/ui/interval-mark";
+import { PlainTable, type PlainColumn } from "~/ui/table/plain-table";
 import { useWidth } from "~/ui/use-width";
 import type { ResultOf } from "~/wire";
 
@@ -20,146 +21,113 @@ export function GatesTable({ answer }: { readonly answer: Answer }) {
   const { rows } = answer;
   const box = useRef<HTMLDivElement>(null);
   const isWide = useWidth(box, 1000) >= WIDE;
-  const reach = reachOf(rows.flatMap((r) => [...r.excess.interval, ...r.beyond.interval, r.excess.mean]));
-  const addsReach = reachOf(rows.flatMap((r) => (r.adds ? [...r.adds.interval, r.adds.mean] : [])));
   const kinds = (["none", "alone", "in order"] as const).filter((kind) => rows.some((r) => r.kind === kind));
   return (
-    <div ref={box}>
-      <table data-main tabIndex={-1} className="w-full table-fixed border-separate border-spacing-0">
-        <caption className="sr-only">What each gate adds, a hold of {answer.hold} sessions, mean over weeks</caption>
-        <colgroup>
-          <col />
-          {(isWide ? [68, 58, 128, 128, 104, 236] : [62, 118, 118, 136]).map((width, k) => (
-            <col key={k} style={{ width }} />
-          ))}
-        </colgroup>
-        <thead>
-          <tr className="align-bottom text-soft">
-            <th scope="col" className="border-b border-ink/60 pb-1 text-left font-normal">
-              through
-            </th>
-            <th scope="col" className={`${HEAD} text-right`} title="Share of the weeks in which something was bought">
-              invested
-            </th>
-            {isWide && (
-              <th scope="col" className={`${HEAD} text-right`} title="How many were bought in a week invested, on average">
-                bought
-              </th>
-            )}
-            <th
-              scope="col"
-              className={`${HEAD} text-right`}
-              title="Mean of all weeks after cost, those in cash with 0, less that of the benchmark"
-            >
-              against index
-            </th>
-            <th
-              scope="col"
-              className={`${HEAD} text-right`}
-              title="Mean of the weeks invested before cost, less that of all members at the same moments"
-            >
-              against all
-            </th>
-            {isWide && (
-              <th scope="col" className={`${HEAD} text-right`} title="The calendar month with the lowest mean against the index">
-                worst month
-              </th>
-            )}
-            <th
-              scope="col"
-              className={`${HEAD} text-right text-ink`}
-              title="The paired difference week by week; of a gate of the market that of its timing, beside what being in cash does"
-            >
-              what it adds
-            </th>
-          </tr>
-        </thead>
-        {kinds.map((kind) => (
-          <tbody key={kind}>
-            {kind !== "none" && (
-              <tr>
-                <th
-                  scope="rowgroup"
-                  colSpan={isWide ? 7 : 5}
-                  className="pt-2.5 pb-0.5 text-left text-[12px] font-normal text-soft"
-                >
-                  {KINDS[kind]}
-                </th>
-              </tr>
-            )}
-            {rows
-              .filter((r) => r.kind === kind)
-              .map((row) => (
-                <GateRow key={row.label} row={row} answer={answer} reach={reach} addsReach={addsReach} isWide={isWide} />
-              ))}
-          </tbody>
-        ))}
-      </table>
+    <div ref={box} data-main tabIndex={-1}>
+      <PlainTable
+        caption={`What each gate adds, a hold of ${answer.hold} sessions, mean over weeks`}
+        className="table-fixed"
+        rows={rows}
+        groups={kinds.map((kind) => ({
+          key: kind,
+          rows: rows.filter((r) => r.kind === kind),
+          ...(kind === "none" ? {} : { head: KINDS[kind], headClassName: "pt-2.5 pb-0.5 text-[12px] font-normal text-soft" }),
+        }))}
+        rowKey={(row) => row.label}
+        rowClassName="h-[34px]"
+        columns={columnsOf(answer, isWide)}
+      />
     </div>
   );
 }
 
 /** From so wide on all columns are shown. */
 const WIDE = 860;
-const HEAD = "border-b border-ink/60 pb-1 pl-2 font-normal whitespace-nowrap";
-const CELL = "border-b border-rule/70 pl-2 text-right whitespace-nowrap";
 
-interface RowProps {
-  readonly row: Row;
-  readonly answer: Answer;
-  readonly reach: number;
-  readonly addsReach: number;
-  readonly isWide: boolean;
+function columnsOf(answer: Answer, isWide: boolean): readonly PlainColumn<Row>[] {
+  const { rows } = answer;
+  const reach = reachOf(rows.flatMap((r) => [...r.excess.interval, ...r.beyond.interval, r.excess.mean]));
+  const addsReach = reachOf(rows.flatMap((r) => (r.adds ? [...r.adds.interval, r.adds.mean] : [])));
+  const width = (wide: string, narrow: string) => (isWide ? wide : narrow);
+  const compared = (key: "excess" | "beyond", label: string, about: string): PlainColumn<Row> => ({
+    ...{ key, label, about },
+    headClassName: width("w-[128px]", "w-[118px]"),
+    cellClassName: "whitespace-nowrap",
+    title: (row) => ends(row[key].interval),
+    cell: (row) => (
+      <>
+        <IntervalMark value={row[key].mean} interval={row[key].interval} reach={reach} /> <Signed {...row[key]} />
+      </>
+    ),
+  });
+  const columns: (PlainColumn<Row> & { readonly isSpared?: true })[] = [
+    {
+      key: "through",
+      label: "through",
+      cellClassName: "truncate",
+      title: (row) => [row.label, explanationsOf(row.label)].filter((t) => t !== undefined).join("\n"),
+      cell: (row) => <RowName row={row} gates={answer.gates} />,
+    },
+    {
+      key: "invested",
+      label: "invested",
+      about: "Share of the weeks in which something was bought",
+      headClassName: width("w-[68px]", "w-[62px]"),
+      cell: (row) => percent(row.invested, 0),
+    },
+    {
+      key: "bought",
+      label: "bought",
+      about: "How many were bought in a week invested, on average",
+      isSpared: true,
+      headClassName: "w-[58px]",
+      cellClassName: "text-soft",
+      cell: (row) => fixed(row.bought, row.bought < 10 ? 1 : 0),
+    },
+    compared("excess", "against index", "Mean of all weeks after cost, those in cash with 0, less that of the benchmark"),
+    compared("beyond", "against all", "Mean of the weeks invested before cost, less that of all members at the same moments"),
+    {
+      key: "worst month",
+      label: "worst month",
+      about: "The calendar month with the lowest mean against the index",
+      isSpared: true,
+      headClassName: "w-[104px]",
+      cellClassName: "whitespace-nowrap text-soft",
+      cell: (row) => `${row.worstMonth.month.slice(0, 3)} ${signedPercent(row.worstMonth.mean, 2)}`,
+    },
+    {
+      key: "adds",
+      label: <span className="text-ink">what it adds</span>,
+      about: "The paired difference week by week; of a gate of the market that of its timing, beside what being in cash does",
+      headClassName: width("w-[236px]", "w-[136px]"),
+      cellClassName: "whitespace-nowrap",
+      title: (row) => row.adds && ends(row.adds.interval),
+      cell: (row) => <Adds row={row} reach={addsReach} isWide={isWide} />,
+    },
+  ];
+  return columns.filter((column) => isWide || !column.isSpared);
 }
 
-function GateRow({ row, answer, reach, addsReach, isWide }: RowProps) {
+/** What a gate adds to those before it; of one of the market its timing, beside what being in cash does. */
+function Adds({ row, reach, isWide }: { readonly row: Row; readonly reach: number; readonly isWide: boolean }) {
   const { adds } = row;
   const added = adds && (adds.parts ? adds.parts.timing : adds.mean);
+  if (!adds || added === undefined) return <span className="text-soft">{row.kind === "none" ? "" : "–"}</span>;
   return (
-    <tr className="h-[34px]">
-      <th
-        scope="row"
-        className="truncate border-b border-rule/70 text-left font-normal"
-        title={[row.label, explanationsOf(row.label)].filter((t) => t !== undefined).join("\n")}
-      >
-        <RowName row={row} gates={answer.gates} />
-      </th>
-      <td className={CELL}>{percent(row.invested, 0)}</td>
-      {isWide && <td className={`${CELL} text-soft`}>{fixed(row.bought, row.bought < 10 ? 1 : 0)}</td>}
-      <td className={CELL} title={ends(row.excess.interval)}>
-        <IntervalMark value={row.excess.mean} interval={row.excess.interval} reach={reach} />{" "}
-        <Signed mean={row.excess.mean} interval={row.excess.interval} />
-      </td>
-      <td className={CELL} title={ends(row.beyond.interval)}>
-        <IntervalMark value={row.beyond.mean} interval={row.beyond.interval} reach={reach} />{" "}
-        <Signed mean={row.beyond.mean} interval={row.beyond.interval} />
-      </td>
-      {isWide && (
-        <td className={`${CELL} text-soft`}>
-          {row.worstMonth.month.slice(0, 3)} {signedPercent(row.worstMonth.mean, 2)}
-        </td>
+    <>
+      {adds.parts && isWide && (
+        <span
+          className="mr-2 text-[12px] text-soft"
+          title="By being in cash: the share of weeks not invested, times what the others made"
+        >
+          cash {signedPercent(adds.parts.cash, 2)}
+        </span>
       )}
-      <td className={CELL} title={adds && ends(adds.interval)}>
-        {adds && added !== undefined ? (
-          <>
-            {adds.parts && isWide && (
-              <span
-                className="mr-2 text-[12px] text-soft"
-                title="By being in cash: the share of weeks not invested, times what the others made"
-              >
-                cash {signedPercent(adds.parts.cash, 2)}
-              </span>
-            )}
-            <IntervalMark value={added} interval={adds.interval} reach={addsReach} width={70} />{" "}
-            <b>
-              <Signed mean={added} interval={adds.interval} />
-            </b>
-          </>
-        ) : (
-          <span className="text-soft">{row.kind === "none" ? "" : "–"}</span>
-        )}
-      </td>
-    </tr>
+      <IntervalMark value={added} interval={adds.interval} reach={reach} width={70} />{" "}
+      <b>
+        <Signed mean={added} interval={adds.interval} />
+      </b>
+    </>
   );
 }
 
