@@ -52,61 +52,107 @@ export function portfolioCourse(
   last: number,
 ): PortfolioCourse {
   const begins = rebalancings.findIndex((r) => r.chosen.length > 0 && r.session <= last);
-  const units = new Float64Array(members.length);
-  const orders = new Map<number, number>();
+  const n = members.length;
+  const units = new Float64Array(n);
   const turnover = new Float64Array(rebalancings.length).fill(NaN);
   if (begins < 0) return { from: -1, value: new Float64Array(0), cash: new Float64Array(0), turnover, units, waiting: [] };
   const from = rebalancings[begins]!.session;
   const value = new Float64Array(last + 1 - from);
   const cashShare = new Float64Array(last + 1 - from);
-  const prices = new Float64Array(members.length).fill(NaN);
+  const prices = new Float64Array(n).fill(NaN);
+  const closes = bySession(members.map((member) => member.close));
+  const leaving = Array.from(members.keys())
+    .filter((i) => members[i]!.goneFrom <= last)
+    .sort((a, b) => members[a]!.goneFrom - members[b]!.goneFrom);
+  // What is still to be traded: the places in their order, and the money of each.
+  const money = new Float64Array(n);
+  const wanted = new Uint8Array(n);
+  let waiting: number[] = [];
   let cash = 100;
   let next = begins;
+  let left = 0;
   for (let s = from; s <= last; s++) {
-    members.forEach(({ goneFrom }, i) => {
-      if (goneFrom > s || units[i] === 0) return;
+    for (let i = leaving[left]; i !== undefined && members[i]!.goneFrom <= s; i = leaving[++left]) {
+      if (units[i] === 0) continue;
       cash += units[i]! * prices[i]!;
       units[i] = 0;
-      orders.delete(i);
-    });
+      waiting = waiting.filter((place) => place !== i);
+    }
     if (rebalancings[next]?.session === s) {
       const { chosen, slots } = rebalancings[next]!;
-      const priceNow = (i: number) => {
-        const open = members[i]!.open[s]!;
-        return open === open ? open : prices[i]!;
+      const held = (i: number) => {
+        if (units[i] === 0) return 0;
+        const price = members[i]!.open[s]!;
+        return units[i]! * (Number.isNaN(price) ? prices[i]! : price);
       };
-      const held = (i: number) => (units[i] === 0 ? 0 : units[i]! * priceNow(i));
-      const whole = units.reduce((sum, _, i) => sum + held(i), cash);
-      const wanted = new Set(chosen);
-      orders.clear();
+      let whole = cash;
+      for (let i = 0; i < n; i++) whole += held(i);
+      wanted.fill(0);
+      for (const i of chosen) wanted[i] = 1;
+      waiting = [];
       let traded = 0;
-      units.forEach((own, i) => {
-        if (own === 0 && !wanted.has(i)) return;
-        const money = (wanted.has(i) ? whole / slots : 0) - held(i);
-        traded += Math.abs(money);
-        orders.set(i, wanted.has(i) ? money : SELL_ALL);
-      });
+      for (let i = 0; i < n; i++) {
+        if (units[i] === 0 && wanted[i] === 0) continue;
+        const change = (wanted[i] === 1 ? whole / slots : 0) - held(i);
+        traded += Math.abs(change);
+        money[i] = wanted[i] === 1 ? change : SELL_ALL;
+        waiting.push(i);
+      }
       if (next > begins) turnover[next] = traded / 2 / whole;
       next++;
     }
-    for (const [i, money] of orders) {
-      const open = members[i]!.open[s]!;
-      if (open !== open) continue;
-      const change = money === SELL_ALL ? -units[i]! : Math.max(money / open, -units[i]!);
-      cash -= change * open + (Math.abs(change * open) * costBp) / 10_000;
-      units[i] = money === SELL_ALL ? 0 : units[i]! + change;
-      prices[i] = open;
-      orders.delete(i);
+    if (waiting.length > 0) {
+      const unopened: number[] = [];
+      for (const i of waiting) {
+        const price = members[i]!.open[s]!;
+        if (Number.isNaN(price)) {
+          unopened.push(i);
+          continue;
+        }
+        const change = money[i] === SELL_ALL ? -units[i]! : Math.max(money[i]! / price, -units[i]!);
+        cash -= change * price + (Math.abs(change * price) * costBp) / 10_000;
+        units[i] = money[i] === SELL_ALL ? 0 : units[i]! + change;
+        prices[i] = price;
+      }
+      waiting = unopened;
     }
-    let held = 0;
-    units.forEach((own, i) => {
-      if (own === 0) return;
-      const close = members[i]!.close[s]!;
-      if (close === close) prices[i] = close;
-      held += own * prices[i]!;
-    });
+    const held = valueAt(units, prices, closes(s));
     value[s - from] = cash + held;
     cashShare[s - from] = cash / (cash + held);
   }
-  return { from, value, cash: cashShare, turnover, units, waiting: [...orders.keys()].sort((a, b) => a - b) };
+  return { from, value, cash: cashShare, turnover, units, waiting };
+}
+
+/** What the units are worth at the closes of a session, at the last price of those that have none; the prices are carried on. */
+function valueAt(units: Float64Array, prices: Float64Array, closes: Float64Array): number {
+  let value = 0;
+  for (let i = 0; i < units.length; i++) {
+    if (units[i] === 0) continue;
+    if (!Number.isNaN(closes[i]!)) prices[i] = closes[i]!;
+    value += units[i]! * prices[i]!;
+  }
+  return value;
+}
+
+/** Sessions that are turned at a time: what of so many is read together stays near. */
+const BLOCK = 32;
+
+/**
+ * Columns turned, some sessions at a time: what all of them have on a session lies side by side.
+ * @returns gives the values of a session by column, until it is asked for one of another block
+ */
+function bySession(columns: readonly Float64Array[]): (session: number) => Float64Array {
+  const width = columns.length;
+  const block = new Float64Array(BLOCK * width);
+  let begin = -1;
+  return (session) => {
+    const start = session - (session % BLOCK);
+    if (start !== begin) {
+      columns.forEach((column, i) => {
+        for (let k = 0; k < BLOCK; k++) block[k * width + i] = column[start + k]!;
+      });
+      begin = start;
+    }
+    return block.subarray((session - start) * width, (session - start + 1) * width);
+  };
 }

@@ -91,9 +91,12 @@ export function rebalancedModel(
     last,
   );
   const first = rankings.findIndex((s) => s + 1 === course.from);
-  const all = Array.from(rankings, (s, k) => {
-    const own = members.flatMap(({ present, open }, i) => (present[k] === 1 && !Number.isNaN(open[s + 1]) ? [i] : []));
-    return { session: s + 1, chosen: own, slots: own.length };
+  const all = Array.from(rankings, (s) => ({ session: s + 1, chosen: [] as number[] }));
+  members.forEach(({ present, open }, i) => {
+    all.forEach(({ session, chosen }, k) => {
+      if (present[k] === 1 && !Number.isNaN(open[session]!)) chosen.push(i);
+    });
   });
-  return { course, chosen, equal: portfolioCourse(members, first < 0 ? [] : all.slice(first), 0, last) };
+  const inEqualParts = all.map((own) => ({ ...own, slots: own.chosen.length }));
+  return { course, chosen, equal: portfolioCourse(members, first < 0 ? [] : inEqualParts.slice(first), 0, last) };
 }

@@ -44,6 +44,7 @@ export class Market {
   #instruments: readonly KnownInstrument[] | undefined;
   #worldwide: Market | undefined;
   #byIndex: ReadonlyMap<number, KnownInstrument> | undefined;
+  #byTicker: ReadonlyMap<string, KnownInstrument> | undefined;
 
   /** @param drawn what was drawn on its charts, where that is asked for */
   constructor(
@@ -89,7 +90,8 @@ export class Market {
   }
 
   find(ticker: string): KnownInstrument | undefined {
-    return this.instruments.find((i) => i.ticker === ticker);
+    this.#byTicker ??= new Map(this.instruments.map((i) => [i.ticker, i]));
+    return this.#byTicker.get(ticker);
   }
 
   /** Whether the as-of session is still in progress: whatever is said of it may change until its close. */
