@@ -14,8 +14,16 @@ export type Order = "highest" | "lowest";
  */
 export function topPlaces(values: ArrayLike<number>, most: number, order: Order): number[] {
   const sign = order === "highest" ? -1 : 1;
+  // Only those up to the last that is taken, and what ties with it, are put in order.
+  const room = new Float64Array(values.length);
+  let n = 0;
+  for (let k = 0; k < values.length; k++) if (values[k] === values[k]) room[n++] = sign * values[k]!;
+  const sorted = room.subarray(0, n).sort();
+  let count = Math.min(most, sorted.length);
+  while (count > 0 && count < sorted.length && isTie(sorted[count - 1]!, sorted[count]!)) count++;
+  const bound = count > 0 ? sorted[count - 1]! : -Infinity;
   const known: number[] = [];
-  for (let k = 0; k < values.length; k++) if (values[k] === values[k]) known.push(k);
+  for (let k = 0; k < values.length; k++) if (sign * values[k]! <= bound) known.push(k);
   known.sort((a, b) => sign * (values[a]! - values[b]!) || a - b);
   for (let start = 0; start < Math.min(known.length, most);) {
     let end = start + 1;
