@@ -36,7 +36,16 @@ test("by mouse: pins become a brief, its parts are dragged and frozen, and what 
   await page.getByRole("button", { name: "Empty", exact: true }).click();
   await expect(page).toHaveURL(/\/briefs\/[a-f0-9]{12}/);
   await page.getByRole("button", { name: "Tray", exact: true }).click();
-  await page.getByRole("button", { name: "Put all 2 into this brief" }).click();
+  const tray = page.getByRole("dialog", { name: "Tray" });
+  await tray
+    .getByRole("button", { name: /^Take .* out of the tray/ })
+    .last()
+    .click();
+  await expect(tray.getByRole("listitem")).toHaveCount(1);
+  await expect(tray.getByRole("status")).toContainText("was taken out of the tray");
+  await tray.getByRole("button", { name: "Put it back" }).click();
+  await expect(tray.getByRole("listitem")).toHaveCount(2);
+  await tray.getByRole("button", { name: "Put all 2 into this brief" }).click();
   await expect(parts(page)).toHaveCount(2);
   await page.getByRole("button", { name: "Close the tray" }).click();
 

@@ -236,12 +236,12 @@ test("the step before importing can be read by everyone, at every size, in both 
   ];
   await lookAt(page, files, byKeyboard);
   await expect(page.getByText("holds no table").first()).toBeVisible();
-  expect(await faultsAt(page, page.url(), true)).toEqual([]);
+  expect(await faultsAt(page, page.url(), { isWhole: true })).toEqual([]);
   await page.goto(at("/files"));
   await ready(page);
   await lookAt(page, upload("plain.txt", "03/01/2022;10\n04/01/2022;11\n"), byKeyboard);
   await expect(page.getByRole("button", { name: "That is right" })).toBeVisible();
-  expect(await faultsAt(page, page.url(), true)).toEqual([]);
+  expect(await faultsAt(page, page.url(), { isWhole: true })).toEqual([]);
 });
 
 test("a server that is killed while it imports has all of it or nothing, and a backup is a database", async ({ page }) => {

@@ -53,7 +53,8 @@ test("by keyboard: a strategy is typed, its size changed to 100 shares, reported
   await expect(part.getByText(/each is taken alone, not as a portfolio/)).toBeVisible();
   await expect(rows(page, "Instrument by instrument").first()).toBeVisible();
 
-  await part.getByLabel("save as").fill("Crossings");
+  await part.getByRole("button", { name: "save as…" }).press("Enter");
+  await part.getByLabel("Name of the strategy").fill("Crossings");
   await page.keyboard.press("Enter");
   const saved = part.getByRole("button", { name: "Crossings", exact: true });
   await expect(saved).toBeVisible();

@@ -47,8 +47,8 @@ for (const server of ["made", "bars"] as const)
       const named = await nameAll(request, server);
       const found: string[] = [];
       for (const place of placesOn(named, part, PARTS)) {
-        found.push(...(await faultsAt(page, address + place, server === "made")));
-        found.push(...(await faultsAt(page, address + asOf(place, ON[server].early), false)));
+        found.push(...(await faultsAt(page, address + place, { isWhole: server === "made" })));
+        found.push(...(await faultsAt(page, address + asOf(place, ON[server].early), { isAtAllSizes: false })));
       }
       await removePlan(request, address, named.plan);
       await removeBrief(request, address, named.brief);

@@ -42,7 +42,7 @@ test("by keyboard: a window becomes a plan with an option near a delta of 0.30 a
   const option = page.getByRole("region", { name: "Option", exact: true });
   await expect(option).toContainText(`delta ${contract.delta.toFixed(2)}`);
   await expect(option).toContainText("Simulated.");
-  const chosen = chain.locator("tr[aria-selected=true]");
+  const chosen = chain.locator("tr[aria-current=true]");
   await expect(chosen).toContainText(contract.volume.toLocaleString("en-GB"));
   await expect(chain.getByRole("img", { name: /What the position pays/ })).toBeVisible();
   // A strike higher by the keyboard.

@@ -34,8 +34,15 @@ async function open(page: Page, address: string): Promise<void> {
   await expect(page.getByText("is being asked")).toHaveCount(0);
 }
 
-/** What is wrong with a screen: cut or too small at four sizes; in both themes and for everyone, and its words, where it is asked whole. */
-export async function faultsAt(page: Page, address: string, isWhole: boolean): Promise<string[]> {
+/**
+ * What is wrong with a screen: cut or too small at four sizes, or at the two that are as large as a screen is made for and as small as it
+ * gets; in both themes and for everyone, and its words, where it is asked whole.
+ */
+export async function faultsAt(
+  page: Page,
+  address: string,
+  { isWhole = false, isAtAllSizes = true }: { readonly isWhole?: boolean; readonly isAtAllSizes?: boolean },
+): Promise<string[]> {
   const found: string[] = [];
   const add = (where: string, faults: readonly string[]) => {
     const { pathname, search } = new URL(address);
@@ -48,7 +55,7 @@ export async function faultsAt(page: Page, address: string, isWhole: boolean): P
     add("for everyone", await accessFaults(page));
     add("to pin", await pinFaults(page));
   }
-  for (const size of SIZES) {
+  for (const size of isAtAllSizes ? SIZES : [SIZES[0], SIZES[3]]) {
     await page.setViewportSize(size);
     add(`${size.width} wide`, await settledFaults(page));
   }

@@ -60,7 +60,7 @@ test("by keyboard: clauses until few are left, what one took away, ranked otherw
   await page.keyboard.press("Enter");
   await page.keyboard.type("Risers");
   await page.getByLabel("why it exists, and how it is to be used").fill("For a rising market alone.");
-  await page.getByRole("button", { name: "Save", exact: true }).press("Enter");
+  await page.getByRole("form", { name: "Save the scan" }).getByRole("button", { name: "Save" }).press("Enter");
   const saved = page.getByRole("region", { name: "Saved scans" });
   await expect(saved.getByRole("link", { name: "Risers" })).toBeVisible();
   await rows(page, "Those that pass").first().focus();
@@ -87,7 +87,7 @@ test("columns are added by typing, moved and taken out; another scan is laid ove
   await ready(page);
   await page.getByRole("button", { name: "save this scan…" }).click();
   await page.getByRole("textbox", { name: "name", exact: true }).fill("Above twenty");
-  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByRole("form", { name: "Save the scan" }).getByRole("button", { name: "Save" }).click();
   await expect(page.getByRole("link", { name: "Above twenty" })).toBeVisible();
 
   await page.goto("/screen?when=its RSI(14) is above 50&for=market%3A");

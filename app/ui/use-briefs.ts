@@ -1,9 +1,10 @@
-import { useFetcher } from "react-router";
+import { useFetcher, useSubmit } from "react-router";
 import type { BriefAnswer } from "~/routes/briefs/brief-deeds.server";
 
 /** Begins briefs, changes and removes them; the answer says what went wrong or what was removed. */
 export function useBriefs() {
   const fetcher = useFetcher<BriefAnswer>();
+  const submit = useSubmit();
   const send = (fields: Record<string, string>) =>
     fetcher.submit({ here: window.location.search, ...fields }, { method: "post", action: "/briefs" });
   return {
@@ -21,8 +22,12 @@ export function useBriefs() {
     takeIn: (file: string) => send({ intent: "import", file }),
     /** Puts things of the tray at its end. */
     place: (id: string, pins: readonly number[]) => send({ intent: "place", id, pins: pins.join(",") }),
-    /** Notes that the parts of a stop were seen. */
-    seen: (id: string, parts: readonly string[]) => send({ intent: "seen", id, parts: parts.join(",") }),
+    /** Notes that the parts of a stop were seen. The next stop's may be noted before it is done: each goes by itself. */
+    seen: (id: string, parts: readonly string[]) =>
+      submit(
+        { here: window.location.search, intent: "seen", id, parts: parts.join(",") },
+        { method: "post", action: "/briefs", navigate: false, fetcherKey: `seen ${parts.join(",")}` },
+      ),
     /** Takes what is seen on a screen over into the parts of a stop. */
     takeOver: (id: string, parts: readonly string[], part: object) =>
       send({ intent: "take over", id, parts: parts.join(","), part: JSON.stringify(part) }),

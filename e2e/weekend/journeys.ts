@@ -127,7 +127,11 @@ export const JOURNEYS: readonly Journey[] = [
       await hand.press(page.getByRole("button", { name: /Go through its screens/ }));
       const line = page.getByRole("navigation", { name: "Routine" });
       const stops = 4;
+      const shown = () => page.evaluate(() => document.documentElement.dataset["shown"]);
+      let left: string | undefined;
       for (let stop = 1; stop <= stops; stop++) {
+        await expect.poll(shown).not.toBe(left);
+        left = await shown();
         await expect(line).toContainText(`${stop} of ${stops}`);
         // A screen that is left before it has come counts as not seen.
         await expect(page).not.toHaveURL(/\/briefs\/[a-f0-9]{12}/);

@@ -4,6 +4,8 @@ import { useEffect, useState } from "react";
 import { Link, useFetcher, useLocation, useNavigate } from "react-router";
 import { date } from "@studies/words/words";
 import { hereNow, hrefOf, withHere } from "~/here";
+import { DeedOutcome } from "~/ui/deed-outcome";
+import { RemovedItem } from "~/ui/removed-item";
 import { useHereAt } from "~/ui/use-here-at";
 import { useBriefs } from "~/ui/use-briefs";
 import { useKeys } from "~/ui/use-keys";
@@ -46,6 +48,8 @@ export function Tray() {
   );
 }
 
+type Taken = Awaited<ReturnType<typeof pinsLoader>>["pins"][number];
+
 function Pins() {
   const listed = useFetcher<typeof pinsLoader>();
   const taken = useFetcher<PinAnswer>();
@@ -53,15 +57,29 @@ function Pins() {
   const navigate = useNavigate();
   const hereAt = useHereAt();
   const { pathname } = useLocation();
+  const [removed, setRemoved] = useState<Taken>();
   const { load } = listed;
   useEffect(() => {
     void load("/pins");
   }, [load]);
   const pins = listed.data?.pins;
+  const submit = (fields: Record<string, string>) => void taken.submit(fields, { method: "post", action: "/pins" });
+  const putBack = removed && !pins?.some(({ id }) => id === removed.id) && (
+    <RemovedItem
+      className="mt-2"
+      name={removed.pin.name}
+      words="was taken out of the tray"
+      onPutBack={() => {
+        setRemoved(undefined);
+        submit({ pin: JSON.stringify(removed.pin) });
+      }}
+    />
+  );
   if (!pins) return <p className="mt-3 text-soft">…</p>;
   if (pins.length === 0)
     return (
       <>
+        {putBack}
         <p className="mt-3">The tray is empty.</p>
         <p className="mt-1 text-soft">
           <kbd>p</kbd> takes what is in hand on any screen: the reading, or the table, picture, plan or call that has the
@@ -73,6 +91,7 @@ function Pins() {
   const ids = pins.map((one) => one.id);
   return (
     <>
+      {putBack}
       <ul className="mt-2">
         {pins.map(({ id, pin }) => (
           <li key={id} className="flex items-baseline justify-between gap-2 border-b border-rule/70 py-1">
@@ -91,18 +110,17 @@ function Pins() {
               type="button"
               aria-label={`Take ${pin.name} out of the tray`}
               className="grid size-6 shrink-0 place-items-center text-soft hover:text-indigo"
-              onClick={() => void taken.submit({ intent: "remove", ids: String(id) }, { method: "post", action: "/pins" })}
+              onClick={() => {
+                setRemoved({ id, pin });
+                submit({ intent: "remove", ids: String(id) });
+              }}
             >
               <X size={13} aria-hidden />
             </button>
           </li>
         ))}
       </ul>
-      {deeds.answer?.error && (
-        <p role="alert" className="mt-2 text-rust">
-          {deeds.answer.error}
-        </p>
-      )}
+      <DeedOutcome answer={deeds.answer} />
       <p className="mt-3">
         {inBrief ? (
           <button

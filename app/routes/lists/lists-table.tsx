@@ -39,7 +39,7 @@ export function ListsTable({ rows, main, onRemove }: Props) {
       columns={columns}
       rowKey={(r) => r.name}
       defaultSort="name"
-      rowKeys={{ Delete: (row) => onRemove(row.name) }}
+      onDelete={(row) => onRemove(row.name)}
       href={(r) => hrefOf(here, "/lists", { open: r.name })}
       isChoosingColumns={false}
     />

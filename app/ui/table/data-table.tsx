@@ -28,6 +28,8 @@ interface Props<Row> {
   readonly choose?: Choosing<Row>;
   /** Further keys of the row in hand, where the table is what the screen is for. */
   readonly rowKeys?: Readonly<Record<string, (row: Row) => unknown>>;
+  /** Deletes what a row is, with the Delete key on it. */
+  readonly onDelete?: (row: Row) => unknown;
   /** Is told which row has the keyboard. */
   readonly onActive?: (row: Row) => void;
   readonly className?: string;
@@ -117,6 +119,7 @@ export function DataTable<Row extends RowData>(props: Props<Row>) {
     else if (event.key === "End") focusRow(rows.length - 1);
     else if (event.key === "Enter" && isOnRow) void navigate(broughtOn(href(row), here, hereNow()));
     else if (event.key === " " && isOnRow && choose) choose.toggle(row);
+    else if (event.key === "Delete" && isOnRow && props.onDelete) props.onDelete(row);
     else if (event.key === "." && isOnRow && !main) goThrough(row);
     else return;
     event.preventDefault();
