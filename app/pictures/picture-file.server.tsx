@@ -19,7 +19,9 @@ export interface PictureFileProps {
 
 const MARGIN = 28;
 const LINE = 17;
-/** Letters of a line of the reading before it is wrapped. */
+const TITLE_LINE = 20;
+/** Letters of a line of the title, and of the reading, before it is wrapped. */
+const TITLE_WRAP = 66;
 const WRAP = 104;
 const FACE = "Hanken Grotesk Variable";
 
@@ -27,8 +29,11 @@ const FACE = "Hanken Grotesk Variable";
 export function pictureSvg({ picture, title, dated, reading, colours }: PictureFileProps): string {
   const drawn = renderToStaticMarkup(<Picture picture={picture} label={title} colours={colours} />);
   const { width, height } = sizeOf(drawn);
-  const lines = wrappedText(reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")).join(" "));
-  const top = 62 + LINE * lines.length;
+  const titles = wrappedText(title, TITLE_WRAP);
+  const said = reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")).join(" ");
+  const lines = wrappedText(said, WRAP);
+  const below = 12 + TITLE_LINE * titles.length;
+  const top = below + 30 + LINE * lines.length;
   const whole = { width: 600 + 2 * MARGIN, height: Math.ceil(top + height + MARGIN) };
   return renderToStaticMarkup(
     <svg
@@ -41,14 +46,16 @@ export function pictureSvg({ picture, title, dated, reading, colours }: PictureF
       <title>{`${title}, ${dated}`}</title>
       <style dangerouslySetInnerHTML={{ __html: fontFace(FACE, hanken) }} />
       <rect width="100%" height="100%" fill={PAPER.paper} />
-      <text x={MARGIN} y={32} fontSize={16} fontWeight={600} fill={PAPER.ink}>
-        {title}
-      </text>
-      <text x={MARGIN} y={50} fill={PAPER.soft}>
+      {titles.map((line, k) => (
+        <text key={k} x={MARGIN} y={32 + TITLE_LINE * k} fontSize={16} fontWeight={600} fill={PAPER.ink}>
+          {line}
+        </text>
+      ))}
+      <text x={MARGIN} y={below + 18} fill={PAPER.soft}>
         {dated}
       </text>
       {lines.map((line, k) => (
-        <text key={k} x={MARGIN} y={70 + LINE * k} fill={PAPER.ink}>
+        <text key={k} x={MARGIN} y={below + 38 + LINE * k} fill={PAPER.ink}>
           {line}
         </text>
       ))}
@@ -63,12 +70,12 @@ function sizeOf(drawn: string): { readonly width: number; readonly height: numbe
   return { width: Number(width), height: Number(height) };
 }
 
-/** Words in lines of at most {@link WRAP} letters. */
-function wrappedText(text: string): string[] {
+/** Words in lines of at most so many letters. */
+function wrappedText(text: string, most: number): string[] {
   const lines: string[] = [];
   for (const word of text.split(" ").filter((one) => one !== "")) {
     const last = lines.at(-1);
-    if (last !== undefined && last.length + 1 + word.length <= WRAP) lines[lines.length - 1] = `${last} ${word}`;
+    if (last !== undefined && last.length + 1 + word.length <= most) lines[lines.length - 1] = `${last} ${word}`;
     else lines.push(word);
   }
   return lines;

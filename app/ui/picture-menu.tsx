@@ -48,7 +48,7 @@ export function PictureMenu({ pictures }: { readonly pictures: () => readonly Pi
           <DropdownMenu.Content className={`${MENU} max-w-96`} align="end" sideOffset={4}>
             {shown.length === 0 && (
               <DropdownMenu.Item disabled className={MENU_ITEM}>
-                What is shown here is a table: it leaves as CSV.
+                There is no picture here; its table can be pinned.
               </DropdownMenu.Item>
             )}
             {shown.map((picture) => (

@@ -1,7 +1,9 @@
 import type { Knex } from "knex";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { seeded } from "@core/testing";
+import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
+import { paramsFromSearch } from "../ask/params-from-search";
 import { openDatabase } from "../db.server";
 import { Foreseen, Invalid } from "../errors";
 import { removeList, saveList } from "../lists.server";
@@ -170,6 +172,26 @@ describe("the demo's desk", () => {
     await desk.close();
   });
 
+  it("asks with its models, scans and situations what has an answer", async () => {
+    const desk = await deskOf(dataset);
+    const asked: string[] = [];
+    for (const { kind, name, body } of demo.items as { kind: string; name: string; body: Record<string, unknown> }[]) {
+      const search = new URLSearchParams();
+      if (kind === "trial")
+        for (const [key, values] of Object.entries(body["params"] as Record<string, string[]>))
+          for (const value of values) search.append(key, value);
+      else if (kind === "scan" || kind === "situation") search.set("when", JSON.stringify(body["when"]));
+      else continue;
+      const study = { trial: "rebalanced-model", scan: "scan", situation: "precedents" }[kind];
+      const { result, reading } = await desk.ask({ study, params: paramsFromSearch(STUDIES.get(study)!.params, search) });
+      expect(result, name).toBeDefined();
+      expect(reading.length, name).toBeGreaterThan(0);
+      asked.push(kind);
+    }
+    expect(asked.filter((kind) => kind === "trial")).toHaveLength(2);
+    expect(new Set(asked).size).toBe(3);
+    await desk.close();
+  });
   it("goes as a whole, but for what was changed since, and comes back", async () => {
     const db = await openDatabase(":memory:");
     expect(await findDemoDesk(db)).toBeUndefined();

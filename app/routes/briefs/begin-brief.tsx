@@ -28,7 +28,7 @@ export function BeginBrief({ asOf, routines, onBegin, onRemove }: Props) {
             >
               {name}
             </button>
-            <span className="text-[12px] text-soft">
+            <span className="shrink-0 text-[12px] whitespace-nowrap text-soft">
               {count(stops, "screen")}
               {isReady ? "" : ", yours"}
               {!isReady && (

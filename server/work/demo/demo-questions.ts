@@ -106,9 +106,9 @@ export function demoItems({ market }: DemoMarket): Item[] {
     ...scans,
     ...situations,
     model(
-      "Three leading sectors",
-      { set: ["sector"], slots: ["3"], period: ["month"] },
-      "Held through funds, in equal parts; nothing where all are below their average.",
+      "Three leading funds",
+      { set: ["fund"], slots: ["3"], period: ["month"] },
+      "Sectors and themes through their funds, in equal parts; nothing where all are below their average.",
     ),
     model(
       "Five strongest stocks",
