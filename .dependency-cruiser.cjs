@@ -26,7 +26,7 @@ module.exports = {
     {
       name: "only-commands-know-the-world",
       severity: "error",
-      from: { path: "^(app|core|studies|server)/", pathNot: "^server/(commands/|transfer/write-world)|\\.test\\.tsx?$" },
+      from: { path: "^(app|core|studies|server)/", pathNot: "^server/(commands/|testing/|transfer/write-world)|\\.test\\.tsx?$" },
       to: { path: "^world/" },
     },
     {
