@@ -1,4 +1,7 @@
-import { COMPARATORS, CoreError, MEASURES, paramsOf, readSentence, type Rule } from "@core";
+import { COMPARATORS, type Rule } from "@core/conditions/condition";
+import { MEASURES, paramsOf } from "@core/conditions/measures";
+import { readSentence } from "@core/conditions/read-sentence";
+import { CoreError } from "@core/core-error";
 import { z } from "zod";
 
 const subject = z.union([

@@ -5,7 +5,8 @@ import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { saidAll } from "@studies/testing/said";
 import { keyLevels } from "./key-levels";
 import { rungName } from "./rung-name";
-import { nearestPlace, priceChanges } from "./price-changes";
+import { nearestPlace } from "./nearest-place";
+import { priceChanges } from "./price-changes";
 
 const N = 300;
 const closes = Array.from({ length: N }, (_, s) =>

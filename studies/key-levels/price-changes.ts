@@ -18,6 +18,7 @@ import { tableOf, type Column } from "@studies/table";
 import { count, price, signed } from "@studies/words/words";
 import { drawnToNext } from "@studies/conditions/measure-values";
 import { askedBars } from "./asked-bars";
+import { nearestPlace } from "./nearest-place";
 
 /** Where a clause changes: the first price on the tick that changes it. */
 export interface ClauseChange {
@@ -95,11 +96,6 @@ export const priceChanges = defineStudy({
 function shown({ price: level, becomes }: PriceChange, sign: 1 | -1, close: number, range: number): ClauseChange {
   const beyond = tickBeyond(level, sign, close);
   return { price: beyond, place: (beyond - close) / range, percent: beyond / close - 1, becomes };
-}
-
-/** How far the nearest change of a clause is, in ATRs; infinite for none. */
-export function nearestPlace({ above, below }: ClauseAtNext): number {
-  return Math.min(above?.place ?? Infinity, -(below?.place ?? -Infinity));
 }
 
 const byNearest = (a: ClauseAtNext, b: ClauseAtNext) =>

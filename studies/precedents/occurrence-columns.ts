@@ -1,4 +1,4 @@
-import { isoDate } from "@core";
+import { isoDate } from "@core/columns/epoch-day";
 import type { Column } from "@studies/table";
 
 /** One occurrence and what came of it. */

@@ -1,4 +1,6 @@
-import { isoDate, MONTH_NAMES, priceDecimals } from "@core";
+import { isoDate } from "@core/columns/epoch-day";
+import { priceDecimals } from "@core/columns/tick";
+import { MONTH_NAMES } from "@core/seasons/month-names";
 import type { Sentence } from "@studies/define-study";
 
 /* How figures read in sentences. A true minus sign, so that signs align and are read aloud as such. */

@@ -1,5 +1,6 @@
 import { Link } from "react-router";
-import { nearestPlace, type ClauseAtNext, type ClauseChange, type priceChanges } from "@studies/key-levels/price-changes";
+import { nearestPlace } from "@studies/key-levels/nearest-place";
+import type { ClauseAtNext, ClauseChange, priceChanges } from "@studies/key-levels/price-changes";
 import { count, date, price, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { explanationsOf } from "~/ui/clause-editor/explanations";
