@@ -10,12 +10,13 @@ import { makeWorld } from "@world/make-world";
 import { openDatabase } from "./db.server";
 import { fromBlocks, isIntact } from "./stores/bar-block";
 import { listInstruments } from "./stores/instruments-store.server";
+import { times } from "./testing/times";
 import { writeWorld } from "./transfer/write-world.server";
 import writerUrl from "./testing/write-forever.ts?node-worker";
 
 /* What was answered as saved is there after a kill at any moment, and nothing is there in part or twice. */
 
-const KILLS = 60;
+const KILLS = times(60);
 const SEED = Number(process.env["YUBRIN_SEED"] ?? Date.now() % 1_000_000);
 const folder = fs.mkdtempSync(path.join(os.tmpdir(), "yubrin-kills-"));
 afterAll(() => {
@@ -108,9 +109,13 @@ async function lane(number: number): Promise<number> {
 }
 
 describe("kills while everything is written", () => {
-  it(`${KILLS} of them lose nothing that was answered`, async () => {
-    console.log(`kills: YUBRIN_SEED=${SEED}`);
-    const kept = await Promise.all([lane(0), lane(1)]);
-    expect(Math.min(...kept)).toBeGreaterThanOrEqual(KILLS / 4);
-  }, 120_000);
+  it(
+    `${KILLS} of them lose nothing that was answered`,
+    async () => {
+      console.log(`kills: YUBRIN_SEED=${SEED}`);
+      const kept = await Promise.all([lane(0), lane(1)]);
+      expect(Math.min(...kept)).toBeGreaterThanOrEqual(KILLS / 4);
+    },
+    times(120_000),
+  );
 });

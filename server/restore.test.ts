@@ -18,6 +18,7 @@ import { layDemoWork } from "./work/demo-desk.server";
 import { exportWork } from "./work/work-file.server";
 import { downloadLines } from "./transfer/export.server";
 import { TABLE_NAMES } from "./transfer/formats";
+import { times } from "./testing/times";
 import restorerUrl from "./testing/restore-forever.ts?node-worker";
 import { writeWorld } from "./transfer/write-world.server";
 
@@ -35,7 +36,7 @@ function copied(): string {
   return to;
 }
 
-const KILLS = 10;
+const KILLS = times(10);
 
 /** Lets the restorer work until so many ms after it has said some word. */
 function killed(args: readonly string[], { word, after }: { readonly word: string; readonly after: number }): Promise<void> {
@@ -159,54 +160,62 @@ describe("a backup that is restored", () => {
     expect(await heldBy(desk)).toBe(own);
   });
 
-  it("by a process that is killed leaves the one or the other whole", async () => {
-    const source = new Desk(await openDatabase(path.join(folder, "source.db")));
-    const wholes = [await heldBy(source), own];
-    const { stream } = await makeBackup(file);
-    const present = path.join(folder, "present.db");
-    fs.writeFileSync(present, Buffer.from(await new Response(stream).arrayBuffer()));
-    await source.close();
-    await desk.close();
-    const random = seeded(3);
-    const found = new Set<number>();
-    for (let round = 0; round < KILLS; round++) {
-      const place = fs.mkdtempSync(path.join(folder, "kill-"));
-      // The other of both is in place by then, and the next one begun.
-      await killed([place, backup, present], { word: `restored ${round % 2}`, after: 60 * random() });
-      const after = new Desk(await openDatabase(file));
-      const now = await heldBy(after);
-      expect(wholes).toContain(now);
-      found.add(wholes.indexOf(now));
-      await after.close();
-    }
-    // Each was met in place.
-    expect(found.size).toBe(2);
-    desk = new Desk(await openDatabase(file));
-  }, 60_000);
-
-  it("that is damaged anywhere is refused, or all of it can be read", async () => {
-    const whole = fs.readFileSync(backup);
-    const random = seeded(9);
-    let refused = 0;
-    for (let round = 0; round < 40; round++) {
-      const bytes = Buffer.from(whole);
-      const at = Math.floor(random() * bytes.length);
-      if (round % 4 === 0) bytes.fill(0, at, at + 3000);
-      else bytes[at]! ^= 1 << Math.floor(8 * random());
-      const damaged = path.join(folder, "damaged.db");
-      for (const ending of ["", "-wal", "-shm"]) fs.rmSync(damaged + ending, { force: true });
-      fs.writeFileSync(damaged, round % 10 === 9 ? bytes.subarray(0, at) : bytes);
-      const came = await restoreDatabase(desk.db, damaged, file).catch((error: unknown) => error);
-      if (came instanceof Error) {
-        expect(came, came.stack ?? "").toBeInstanceOf(Foreseen);
-        refused++;
-      } else {
-        await exportWork(desk.db);
-        await desk.ask({ study: "today", params: {}, market: "ALDANE" });
-        await restoreDatabase(desk.db, copied(), file);
+  it(
+    "by a process that is killed leaves the one or the other whole",
+    async () => {
+      const source = new Desk(await openDatabase(path.join(folder, "source.db")));
+      const wholes = [await heldBy(source), own];
+      const { stream } = await makeBackup(file);
+      const present = path.join(folder, "present.db");
+      fs.writeFileSync(present, Buffer.from(await new Response(stream).arrayBuffer()));
+      await source.close();
+      await desk.close();
+      const random = seeded(3);
+      const found = new Set<number>();
+      for (let round = 0; round < KILLS; round++) {
+        const place = fs.mkdtempSync(path.join(folder, "kill-"));
+        // The other of both is in place by then, and the next one begun.
+        await killed([place, backup, present], { word: `restored ${round % 2}`, after: 60 * random() });
+        const after = new Desk(await openDatabase(file));
+        const now = await heldBy(after);
+        expect(wholes).toContain(now);
+        found.add(wholes.indexOf(now));
+        await after.close();
       }
-    }
-    expect(refused).toBeGreaterThan(20);
-    await undoRestore(desk.db, fs.mkdtempSync(path.join(folder, "undo-")), file).catch(() => undefined);
-  }, 60_000);
+      // Each was met in place.
+      expect(found.size).toBe(2);
+      desk = new Desk(await openDatabase(file));
+    },
+    times(60_000),
+  );
+
+  it(
+    "that is damaged anywhere is refused, or all of it can be read",
+    async () => {
+      const whole = fs.readFileSync(backup);
+      const random = seeded(9);
+      let refused = 0;
+      for (let round = 0; round < times(40); round++) {
+        const bytes = Buffer.from(whole);
+        const at = Math.floor(random() * bytes.length);
+        if (round % 4 === 0) bytes.fill(0, at, at + 3000);
+        else bytes[at]! ^= 1 << Math.floor(8 * random());
+        const damaged = path.join(folder, "damaged.db");
+        for (const ending of ["", "-wal", "-shm"]) fs.rmSync(damaged + ending, { force: true });
+        fs.writeFileSync(damaged, round % 10 === 9 ? bytes.subarray(0, at) : bytes);
+        const came = await restoreDatabase(desk.db, damaged, file).catch((error: unknown) => error);
+        if (came instanceof Error) {
+          expect(came, came.stack ?? "").toBeInstanceOf(Foreseen);
+          refused++;
+        } else {
+          await exportWork(desk.db);
+          await desk.ask({ study: "today", params: {}, market: "ALDANE" });
+          await restoreDatabase(desk.db, copied(), file);
+        }
+      }
+      expect(refused).toBeGreaterThan(20);
+      await undoRestore(desk.db, fs.mkdtempSync(path.join(folder, "undo-")), file).catch(() => undefined);
+    },
+    times(60_000),
+  );
 });

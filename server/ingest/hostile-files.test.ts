@@ -5,6 +5,7 @@ import { zipSync } from "fflate";
 import { afterAll, describe, expect, it } from "vitest";
 import type { InstrumentBars } from "@core/columns/dataset";
 import { seeded } from "@core/testing";
+import { times } from "../testing/times";
 import { writeDialect, type Dialect } from "../testing/write-dialect";
 import { lookAtFiles } from "./look-at-files";
 import { readBatch } from "./read-forms";
@@ -78,10 +79,10 @@ describe(`files with some of their bytes changed (seed ${SEED})`, () => {
     DIALECTS.map(
       (dialect) => [dialect.packed ?? dialect.carrier ?? dialect.encoding ?? dialect.delimiter ?? "plain", dialect] as const,
     ),
-  )("%s", { timeout: 60_000 }, async (_name, dialect) => {
+  )("%s", { timeout: times(60_000) }, async (_name, dialect) => {
     const random = seeded(SEED);
     const [{ name, bytes }] = writeDialect(BARS, dialect) as [{ name: string; bytes: Uint8Array }];
-    for (let k = 0; k < 220; k++) {
+    for (let k = 0; k < times(220); k++) {
       const harmed = Uint8Array.from(bytes);
       const changes = 1 + Math.floor(6 * random());
       for (let c = 0; c < changes; c++) harmed[Math.floor(random() * harmed.length)] = Math.floor(256 * random());

@@ -9,6 +9,7 @@ import { seeded } from "@core/testing";
 import { makeWorld } from "@world/make-world";
 import { openDatabase } from "../db.server";
 import { getDataVersion } from "../stores/meta-store.server";
+import { times } from "../testing/times";
 import { dateCell, numberCell, oneOf, textCell } from "./cells";
 import { exportFiles } from "./export.server";
 import { importFiles, type ImportReport } from "./import.server";
@@ -151,85 +152,89 @@ describe("memory follows the size of the data", () => {
 });
 
 describe(`500 files with something changed (seed ${SEED})`, () => {
-  it("are taken whole or refused with a place, and leave nothing in part", async () => {
-    console.log(`mutated files: YUBRIN_SEED=${SEED}`);
-    const random = seeded(SEED);
-    const pick = (n: number) => Math.floor(random() * n);
-    const source = await openDatabase(":memory:");
-    // A dozen instruments with six bars each: small files, so that a change meets every kind of row.
-    const whole = makeWorld(2, { stocks: 3, years: 1, reserve: 1 }).dataset;
-    const kept = new Set([
-      ...whole.bars.slice(0, 12).map((b) => b.ticker),
-      ...whole.markets.flatMap((m) => [m.broadIndex, m.volatilityIndex]),
-    ]);
-    const own = <T extends { ticker: string }>(rows: readonly T[]) => rows.filter((row) => kept.has(row.ticker));
-    const six = (b: InstrumentBars): InstrumentBars => ({
-      ticker: b.ticker,
-      days: b.days.slice(0, 6),
-      ...{
-        open: b.open.slice(0, 6),
-        high: b.high.slice(0, 6),
-        low: b.low.slice(0, 6),
-        close: b.close.slice(0, 6),
-        volume: b.volume.slice(0, 6),
-      },
-    });
-    const small: Dataset = {
-      markets: whole.markets,
-      instruments: own(whole.instruments),
-      bars: own(whole.bars).map(six),
-      membership: own(whole.membership).slice(0, 30),
-      holidays: whole.holidays.slice(0, 20),
-      fundamentals: own(whole.fundamentals).slice(0, 20),
-    };
-    await writeDataset(source, small);
-    const written = await exportFiles(source, path.join(folder, "out"));
-    await source.destroy();
-    const texts = new Map(written.map((place) => [path.basename(place), fs.readFileSync(place)]));
-    const bits = [
-      '"',
-      ",",
-      "\n",
-      "\r\n",
-      "\0",
-      "-",
-      "1e999",
-      "NaN",
-      "__proto__",
-      "\u{1F600}",
-      "'=1",
-      "2024-02-30",
-      ";",
-      "\uFEFF",
-      "0.0",
-      "-1",
-    ];
-    const outcomes = { imported: 0, refused: 0 };
-    for (let round = 0; round < 500; round++) {
-      const name = [...texts.keys()][pick(texts.size)]!;
-      let bytes = Buffer.from(texts.get(name)!);
-      for (let changes = 1 + pick(3); changes > 0; changes--) {
-        const at = pick(bytes.length);
-        const kind = pick(4);
-        const bit = Buffer.from(bits[pick(bits.length)]!);
-        if (kind === 0) bytes = Buffer.concat([bytes.subarray(0, at), bit, bytes.subarray(at)]);
-        else if (kind === 1) bytes = Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + 1 + pick(20))]);
-        else if (kind === 2) bytes = Buffer.from(bytes.subarray(0, at));
-        else bytes[at] = pick(256);
-      }
-      const files = [...texts.keys()].map((file) => {
-        const place = path.join(folder, file);
-        fs.writeFileSync(place, file === name ? bytes : texts.get(file)!);
-        return { path: place, name: file };
+  it(
+    "are taken whole or refused with a place, and leave nothing in part",
+    async () => {
+      console.log(`mutated files: YUBRIN_SEED=${SEED}`);
+      const random = seeded(SEED);
+      const pick = (n: number) => Math.floor(random() * n);
+      const source = await openDatabase(":memory:");
+      // A dozen instruments with six bars each: small files, so that a change meets every kind of row.
+      const whole = makeWorld(2, { stocks: 3, years: 1, reserve: 1 }).dataset;
+      const kept = new Set([
+        ...whole.bars.slice(0, 12).map((b) => b.ticker),
+        ...whole.markets.flatMap((m) => [m.broadIndex, m.volatilityIndex]),
+      ]);
+      const own = <T extends { ticker: string }>(rows: readonly T[]) => rows.filter((row) => kept.has(row.ticker));
+      const six = (b: InstrumentBars): InstrumentBars => ({
+        ticker: b.ticker,
+        days: b.days.slice(0, 6),
+        ...{
+          open: b.open.slice(0, 6),
+          high: b.high.slice(0, 6),
+          low: b.low.slice(0, 6),
+          close: b.close.slice(0, 6),
+          volume: b.volume.slice(0, 6),
+        },
       });
-      const version = await getDataVersion(db);
-      const report = await importFiles(db, { files });
-      outcomes[report.imported ? "imported" : "refused"]++;
-      expect(await getDataVersion(db)).toBe(report.imported ? version + 1 : version);
-      if (!report.imported) expect(report.problemCount).toBeGreaterThan(0);
-      for (const problem of report.problems) expect(problem.reason.length).toBeLessThan(420);
-    }
-    expect(outcomes.refused).toBeGreaterThan(100);
-    expect(outcomes.imported).toBeGreaterThan(20);
-  }, 120_000);
+      const small: Dataset = {
+        markets: whole.markets,
+        instruments: own(whole.instruments),
+        bars: own(whole.bars).map(six),
+        membership: own(whole.membership).slice(0, 30),
+        holidays: whole.holidays.slice(0, 20),
+        fundamentals: own(whole.fundamentals).slice(0, 20),
+      };
+      await writeDataset(source, small);
+      const written = await exportFiles(source, path.join(folder, "out"));
+      await source.destroy();
+      const texts = new Map(written.map((place) => [path.basename(place), fs.readFileSync(place)]));
+      const bits = [
+        '"',
+        ",",
+        "\n",
+        "\r\n",
+        "\0",
+        "-",
+        "1e999",
+        "NaN",
+        "__proto__",
+        "\u{1F600}",
+        "'=1",
+        "2024-02-30",
+        ";",
+        "\uFEFF",
+        "0.0",
+        "-1",
+      ];
+      const outcomes = { imported: 0, refused: 0 };
+      for (let round = 0; round < times(500); round++) {
+        const name = [...texts.keys()][pick(texts.size)]!;
+        let bytes = Buffer.from(texts.get(name)!);
+        for (let changes = 1 + pick(3); changes > 0; changes--) {
+          const at = pick(bytes.length);
+          const kind = pick(4);
+          const bit = Buffer.from(bits[pick(bits.length)]!);
+          if (kind === 0) bytes = Buffer.concat([bytes.subarray(0, at), bit, bytes.subarray(at)]);
+          else if (kind === 1) bytes = Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + 1 + pick(20))]);
+          else if (kind === 2) bytes = Buffer.from(bytes.subarray(0, at));
+          else bytes[at] = pick(256);
+        }
+        const files = [...texts.keys()].map((file) => {
+          const place = path.join(folder, file);
+          fs.writeFileSync(place, file === name ? bytes : texts.get(file)!);
+          return { path: place, name: file };
+        });
+        const version = await getDataVersion(db);
+        const report = await importFiles(db, { files });
+        outcomes[report.imported ? "imported" : "refused"]++;
+        expect(await getDataVersion(db)).toBe(report.imported ? version + 1 : version);
+        if (!report.imported) expect(report.problemCount).toBeGreaterThan(0);
+        for (const problem of report.problems) expect(problem.reason.length).toBeLessThan(420);
+      }
+      expect(outcomes.refused).toBeGreaterThan(100);
+      expect(outcomes.imported).toBeGreaterThan(20);
+    },
+    times(120_000),
+  );
 });
