@@ -1,4 +1,4 @@
-import { ready, rows } from "./main-job";
+import { chooseByKeys, ready, rows } from "./main-job";
 import { expect, test } from "./watch";
 
 /* What a strategy would have done: made of clauses, sized, reported, over a list, saved. */
@@ -29,8 +29,7 @@ test("by keyboard: a strategy is typed, its size changed to 100 shares, reported
 
   await part.getByRole("button", { name: "Stop: no stop" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.type("a stop 2 ATR");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, /^a stop 2 ATR/);
   await expect(page).toHaveURL(/stop=2atrs/);
   await expect(part.getByText(/a trade \([−\d.]+ R\)/)).toBeVisible();
   const trades = rows(page, "Trades, the latest");
@@ -48,8 +47,7 @@ test("by keyboard: a strategy is typed, its size changed to 100 shares, reported
 
   await part.getByRole("button", { name: "Over: this chart alone" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.type("the stocks of");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, /^the stocks of/);
   await expect(part.getByText(/each is taken alone, not as a portfolio/)).toBeVisible();
   await expect(rows(page, "Instrument by instrument").first()).toBeVisible();
 

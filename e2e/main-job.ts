@@ -96,3 +96,17 @@ export async function mainJobByKeyboard(page: Page, start: string): Promise<void
   await page.keyboard.press("Backspace");
   await expect(page).toHaveURL(/\/groups\?(?!in=)/);
 }
+
+const MOST_CHOICES = 30;
+
+/** Chooses in an open menu by the keyboard: down to the choice, and Enter. (Typing its first letters is too slow on a busy machine.) */
+export async function chooseByKeys(page: Page, name: string | RegExp): Promise<void> {
+  const choice = page.getByRole("menuitemradio", { name }).first();
+  await expect(choice).toBeVisible();
+  for (let k = 0; k < MOST_CHOICES; k++) {
+    if (await choice.evaluate((element) => element === document.activeElement)) break;
+    await page.keyboard.press("ArrowDown");
+  }
+  await expect(choice).toBeFocused();
+  await page.keyboard.press("Enter");
+}

@@ -195,7 +195,11 @@ test("of very many instruments p is worked out where it is asked for, with progr
     await stop.click({ timeout: 2000 }).catch(() => undefined);
     const again = page.getByRole("button", { name: "Begin it again" });
     await expect(again.or(over)).toBeVisible();
-    if (await again.isVisible()) await again.click();
+    if (await again.isVisible()) {
+      // It stays stopped until it is begun again.
+      await page.waitForTimeout(1000);
+      await again.click({ timeout: 5000 });
+    }
   }
   await expect(over).toBeVisible({ timeout: 60_000 });
 });

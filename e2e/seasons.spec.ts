@@ -28,6 +28,7 @@ test("by keyboard: a consistent sector of the month, its stocks, the chart of on
   await expect(page).toHaveURL(/set=industry&in=sector/);
   await expect(page).toHaveURL(/month=3.*years=5/);
   await expect(reading(page)).toContainText("In March");
+  await expect(page.locator("tr[data-row]:focus")).toHaveCount(1);
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/set=stock&in=industry/);
   await expect(rowsOf(page).first()).toBeVisible();
