@@ -4,7 +4,7 @@ import { gates } from "@studies/trials/gates";
 import { model } from "@studies/trials/rebalanced-model";
 import { trials } from "@studies/trials/trials";
 import { walkForward } from "@studies/trials/walk-forward";
-import { count } from "@studies/words/words";
+import { count, sentenceText } from "@studies/words/words";
 import { daysAhead } from "@studies/today/days-ahead";
 import { askFor, findFor, openDesk } from "./ask.server";
 
@@ -111,7 +111,7 @@ async function judged(request: Request, { view, params }: Trial): Promise<Omit<J
         of: Number.isNaN(figures.model.annual) ? "since its beginning" : "a year",
         excess: single(of(figures.model) - of(figures.benchmark)),
         beyond: single(of(figures.model) - of(figures.equal)),
-        due: isDue ? said.reading[0]!.map((part) => (typeof part === "string" ? part : part.figure)).join("") : undefined,
+        due: isDue ? sentenceText(said.reading[0]!) : undefined,
       };
     }
   }

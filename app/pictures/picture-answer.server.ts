@@ -2,7 +2,7 @@ import { isoDate } from "@core";
 import type { Answer, Desk } from "@server/ask/desk.server";
 import { NotFound } from "@server/errors";
 import type { Study } from "@studies/define-study";
-import type { directory } from "@studies/frame/directory";
+import { sectorNames, type directory } from "@studies/frame/directory";
 import { date, list } from "@studies/words/words";
 import type { ResultOf } from "~/wire";
 import { coloursOf } from "./picture-colours";
@@ -25,13 +25,12 @@ export async function pictureAnswer(desk: Desk, study: Study, answer: Answer, ke
     desk.findMarket(market),
     desk.ask<ResultOf<typeof directory>>({ study: "directory", params: {}, market, asOf: isoDate(asOf) }),
   ]);
-  const sectors = known.result.entries.filter((entry) => entry.kind === "sector").map((entry) => entry.name);
   const svg = pictureSvg({
     picture,
     title: drawing.name,
     dated: `${row.name}, ${answer.provisional ? "in the session of" : "at the close of"} ${date(asOf)}`,
     reading: answer.reading,
-    colours: coloursOf(sectors, true),
+    colours: coloursOf(sectorNames(known.result.entries), true),
   });
   return new Response(svg, {
     headers: {

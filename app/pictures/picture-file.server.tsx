@@ -1,6 +1,7 @@
 import { renderToStaticMarkup } from "react-dom/server";
 import type { Sentence } from "@studies/define-study";
 import type { Picture as PictureData } from "@studies/pictures/picture-schema";
+import { sentenceText } from "@studies/words/words";
 import hanken from "@fontsource-variable/hanken-grotesk/files/hanken-grotesk-latin-wght-normal.woff2?inline";
 import { fontFace } from "./font-face";
 import { PAPER, type PictureColours } from "./picture-colours";
@@ -30,7 +31,7 @@ export function pictureSvg({ picture, title, dated, reading, colours }: PictureF
   const drawn = renderToStaticMarkup(<Picture picture={picture} label={title} colours={colours} />);
   const { width, height } = sizeOf(drawn);
   const titles = wrappedText(title, TITLE_WRAP);
-  const said = reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")).join(" ");
+  const said = reading.map(sentenceText).join(" ");
   const lines = wrappedText(said, WRAP);
   const below = 12 + TITLE_LINE * titles.length;
   const top = below + 30 + LINE * lines.length;

@@ -8,6 +8,7 @@ import { PARQUET, writeParquet } from "@server/transfer/parquet-file.server";
 import { writtenFile } from "@server/transfer/written-file.server";
 import type { Table } from "@studies/table";
 import { STUDIES } from "@studies/registry";
+import { sentenceText } from "@studies/words/words";
 import { statusOf } from "~/ask.server";
 import { parseHere } from "~/here";
 import { pictureAnswer } from "~/pictures/picture-answer.server";
@@ -41,7 +42,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const body = {
       ...answer,
       asOf: isoDate(answer.asOf),
-      reading: answer.reading.map((s) => s.map((p) => (typeof p === "string" ? p : p.figure)).join("")),
+      reading: answer.reading.map(sentenceText),
     };
     return new Response(JSON.stringify(body, plainNumbers), { headers: { "Content-Type": "application/json" } });
   } catch (error) {

@@ -17,14 +17,16 @@ interface Props {
 const MOST_DETAILS = 6;
 
 /** Says what came of a deed: that it was saved, what was taken in from a file, or why nothing was done. */
-export function DeedOutcome({ answer, isSaved = false, isInline = false }: Props) {
+export function DeedOutcome({ answer, isSaved, isInline = false }: Props) {
   const { imported, error, details } = answer ?? {};
+  // In a line it is there before it says anything, so that it is heard when it does.
+  const isWaiting = isInline && isSaved !== undefined;
   const place = isInline ? "" : "mb-2 block";
   return (
     <>
-      {(imported ?? isSaved) && (
+      {(imported !== undefined || isSaved || isWaiting) && (
         <span role="status" className={`text-teal ${place}`}>
-          {imported ? takenWords(imported) : "It is saved."}
+          {imported ? takenWords(imported) : isSaved ? "It is saved." : ""}
         </span>
       )}
       {error !== undefined && (

@@ -1,5 +1,5 @@
 interface Props {
-  /** What is deleted: "Delete the plan for LINON". */
+  /** What is deleted: "the plan for LINON". */
   readonly name: string;
   readonly onDelete: () => unknown;
   readonly disabled?: boolean;

@@ -35,7 +35,7 @@ export function PictureMenu({ pictures }: { readonly pictures: () => readonly Pi
     <>
       {failed && (
         <span role="alert" className="text-rust">
-          there is nothing to draw of this
+          the picture could not be made
         </span>
       )}
       <DropdownMenu.Root

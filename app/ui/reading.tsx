@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { sentenceText } from "@studies/words/words";
 import type { Sentence } from "@studies/define-study";
 import { withTerms, type TextPart } from "@studies/words/terms";
 import { linkHref, useHere } from "~/here";
@@ -49,7 +50,7 @@ export function SentenceText({ sentence, terms }: { sentence: Sentence; terms?: 
 
 /** The parts of a sentence, each cut at the words that have not been explained yet. */
 function cutAtTerms(sentence: Sentence, seen: Set<string>): TextPart[][] {
-  const whole = sentence.map((part) => (typeof part === "string" ? part : part.figure)).join("");
+  const whole = sentenceText(sentence);
   return sentence.map((part) =>
     withTerms(typeof part === "string" ? part : part.figure, whole).map(({ text, entry }) => {
       if (!entry || seen.has(entry.name)) return { text };

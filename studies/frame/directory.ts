@@ -50,3 +50,8 @@ const DIRECTORY_COLUMNS = (["kind", "name", "key", "note"] as const).map((key): 
   unit: "text",
   value: (e) => e[key],
 }));
+
+/** The names of the sectors, in their order: each has its colour by its place among them. */
+export function sectorNames(entries: readonly DirectoryEntry[]): string[] {
+  return entries.filter((entry) => entry.kind === "sector").map((entry) => entry.name);
+}

@@ -123,9 +123,14 @@ export const MOST_READ = 385;
 export function fitting(sentences: readonly Sentence[]): Sentence[] {
   let letters = 0;
   return sentences.filter((sentence, k) => {
-    const own = sentence.reduce((n, part) => n + (typeof part === "string" ? part : part.figure).length, 1);
+    const own = sentenceText(sentence).length + 1;
     if (k > 0 && letters + own > MOST_READ) return false;
     letters += own;
     return true;
   });
+}
+
+/** What a sentence says, without what its figures lead to. */
+export function sentenceText(sentence: Sentence): string {
+  return sentence.map((part) => (typeof part === "string" ? part : part.figure)).join("");
 }

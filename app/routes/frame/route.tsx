@@ -1,6 +1,6 @@
 import { isRouteErrorResponse, Outlet, useNavigation, useRouteError, type ShouldRevalidateFunctionArgs } from "react-router";
 import { getDesk, getFeed } from "@server/desk-of-app.server";
-import { directory } from "@studies/frame/directory";
+import { directory, sectorNames } from "@studies/frame/directory";
 import { timeline } from "@studies/frame/timeline";
 import { STUDIES } from "@studies/registry";
 import { date } from "@studies/words/words";
@@ -56,7 +56,7 @@ async function frameOf(request: Request) {
   const latest = new Request(`${origin}/?market=${encodeURIComponent(market.market)}`);
   const span = await askFor(latest, timeline);
   const { entries } = (await askFor(latest, directory)).result;
-  const sectors = entries.filter((e) => e.kind === "sector").map((e) => e.name);
+  const sectors = sectorNames(entries);
   // The session in view is in progress when the feed has delivered a part of it to this market.
   const inProgress = span.provisional ? span.asOf : undefined;
   const unseenAlerts = await countUnseen(market.market);

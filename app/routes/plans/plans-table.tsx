@@ -58,7 +58,6 @@ export function PlansTable({ rows, onRemove }: Props) {
     <div ref={box} data-main tabIndex={-1}>
       <PlainTable
         caption="Plans by how they stand"
-        rows={rows}
         groups={groups}
         rowKey={(row) => row.id}
         rowClassName="align-top outline-offset-[-2px] hover:bg-track/60 focus:bg-track/60"

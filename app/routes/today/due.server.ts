@@ -2,7 +2,7 @@ import { listCalls } from "@server/calls.server";
 import { calls } from "@studies/calls/calls";
 import { callSentence } from "@studies/calls/call-words";
 import { daysAhead, type DayAhead } from "@studies/today/days-ahead";
-import { list } from "@studies/words/words";
+import { list, sentenceText } from "@studies/words/words";
 import { askFor, openDesk } from "~/ask.server";
 import { hrefOf, parseHere, type Here } from "~/here";
 import { listsNow } from "~/lists-now.server";
@@ -59,8 +59,8 @@ export async function dueHere(request: Request, market: string, desk: DeskHere):
   const scored = (await desk.calls).result.rows
     .filter((row) => row.state === "open" && row.due <= ahead.result.last)
     .map((row): Due => {
-      const text = callSentence(row).map((part) => (typeof part === "string" ? part : part.figure));
-      return { day: row.due, left: row.left, words: [{ text: "A call is scored", to }, `: ${text.join("")}`] };
+      const words = [{ text: "A call is scored", to }, `: ${sentenceText(callSentence(row))}`];
+      return { day: row.due, left: row.left, words };
     });
   return [...days, ...ends, ...scored].sort((a, b) => a.day - b.day);
 }

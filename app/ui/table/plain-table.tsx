@@ -29,13 +29,15 @@ export interface PlainGroup<Row> {
   readonly rows: readonly Row[];
 }
 
-interface Props<Row> {
+/** Its rows, or the same under heads of their own where they are told apart. */
+type Rows<Row> =
+  | { readonly rows: readonly Row[]; readonly groups?: never }
+  | { readonly groups: readonly PlainGroup<Row>[]; readonly rows?: never };
+
+interface PlainTableProps<Row> {
   /** Heard by those who do not see the table, or seen by all. */
   readonly caption: ReactNode;
   readonly isCaptionShown?: boolean;
-  readonly rows: readonly Row[];
-  /** The same rows under heads of their own, where they are told apart. */
-  readonly groups?: readonly PlainGroup<Row>[];
   readonly columns: readonly PlainColumn<Row>[];
   readonly rowKey: (row: Row, index: number) => string | number;
   readonly rowClassName?: string | ((row: Row) => string | false | undefined);
@@ -56,10 +58,9 @@ interface Props<Row> {
 }
 
 /** A short table in the order in which its rows come. */
-export function PlainTable<Row>(props: Props<Row>) {
-  const { caption, isCaptionShown, rows, columns, rowKey, rowClassName, rowProps, isCurrent, isOpen, hasNoHead, className } =
-    props;
-  const groups = props.groups ?? [{ key: "all", rows }];
+export function PlainTable<Row>(props: PlainTableProps<Row> & Rows<Row>) {
+  const { caption, isCaptionShown, columns, rowKey, rowClassName, rowProps, isCurrent, isOpen, hasNoHead, className } = props;
+  const groups = props.groups ?? [{ key: "all", rows: props.rows }];
   const line = isOpen ? undefined : "border-b border-rule";
   const side = (c: PlainColumn<Row>, k: number) =>
     clsx(k > 0 && !/\bp[lx]-/.test(c.className ?? "") && "pl-3", k === 0 || c.text ? "text-left" : "text-right");

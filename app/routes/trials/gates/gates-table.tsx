@@ -27,7 +27,6 @@ export function GatesTable({ answer }: { readonly answer: Answer }) {
       <PlainTable
         caption={`What each gate adds, a hold of ${answer.hold} sessions, mean over weeks`}
         className="table-fixed"
-        rows={rows}
         groups={kinds.map((kind) => ({
           key: kind,
           rows: rows.filter((r) => r.kind === kind),

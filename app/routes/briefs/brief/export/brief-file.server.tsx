@@ -8,7 +8,7 @@ import { listCalls } from "@server/calls.server";
 import { isLive, type SavedBrief } from "@studies/briefs/brief-schema";
 import type { CallRow } from "@studies/calls/call-row";
 import type { calls as callsStudy } from "@studies/calls/calls";
-import type { directory } from "@studies/frame/directory";
+import { sectorNames, type directory } from "@studies/frame/directory";
 import hanken from "@fontsource-variable/hanken-grotesk/files/hanken-grotesk-latin-wght-normal.woff2?inline";
 import newsreader from "@fontsource-variable/newsreader/files/newsreader-latin-wght-normal.woff2?inline";
 import newsreaderItalic from "@fontsource-variable/newsreader/files/newsreader-latin-wght-italic.woff2?inline";
@@ -72,7 +72,7 @@ async function wholeBrief(desk: Desk, id: string): Promise<WholeBrief> {
     answers: new Map(answers.map((one) => [one.id, one])),
     calls: said.result.rows,
     marketName: row.name,
-    sectors: known.result.entries.filter((entry) => entry.kind === "sector").map((entry) => entry.name),
+    sectors: sectorNames(known.result.entries),
   };
 }
 
