@@ -75,11 +75,17 @@ function sourcesIn(folder: string): string[] {
     .filter((file) => file.endsWith(".ts") && !/\.test\.ts$|testing|index\.ts$|registry|words\.ts$/.test(file));
 }
 
-/** Tests beside what was changed; of studies, where those notice nothing, all of them and the recomputations on the server. */
+/**
+ * Tests beside what was changed; of studies, where those notice nothing, all of them and the recomputations on the server, and
+ * last whether any answer is another one.
+ */
 function testsFor(file: string): string[][] {
   const beside = [path.dirname(file)];
-  return file.startsWith("studies/") ? [beside, ["studies", "server/recompute"]] : [beside];
+  return file.startsWith("studies/") ? [beside, ["studies", "server/recompute"], ["server/answers"]] : [beside];
 }
+
+/** Of a study's stages the last. */
+const LAST = 2;
 
 /** Whether the tests fail. */
 function isNoticed(tests: readonly string[]): boolean {
@@ -100,6 +106,7 @@ const order = all.map((mutant) => ({ mutant, at: random() })).sort((a, b) => a.a
 const sample = order.slice(0, Number(values.sample)).map((o) => o.mutant);
 console.log(`${all.length} changes are possible; ${sample.length} are tried (seed ${values.seed}).`);
 let killed = 0;
+let byAnswersAlone = 0;
 const originals = new Map<string, string>();
 const restore = () => {
   for (const [file, text] of originals) fs.writeFileSync(file, text);
@@ -114,10 +121,12 @@ for (const { file, line, to, text } of sample) {
   const lines = original.split("\n");
   lines[line - 1] = to;
   fs.writeFileSync(file, lines.join("\n"));
-  const noticed = testsFor(file).some(isNoticed);
+  const stage = testsFor(file).findIndex(isNoticed);
   fs.writeFileSync(file, original);
   originals.delete(file);
-  if (noticed) killed++;
-  else console.log(`survived  ${file}:${line}  ${text}  ${to.trim()}`);
+  if (stage >= 0) killed++;
+  if (stage === LAST) byAnswersAlone++;
+  if (stage !== 0) console.log(`${stage < 0 ? "survived " : "late     "} ${file}:${line}  ${text}  ${to.trim()}`);
 }
+if (byAnswersAlone > 0) console.log(`${byAnswersAlone} were noticed only because an answer is another one.`);
 console.log(`${killed} of ${sample.length} were noticed (${Math.round((100 * killed) / Math.max(1, sample.length))}%).`);

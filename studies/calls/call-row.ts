@@ -103,7 +103,5 @@ export function callsLike(
   rows: readonly CallRow[],
   { made, direction, horizon }: Pick<CallRow, "made" | "direction" | "horizon">,
 ): ScoredCall[] {
-  return rows.filter(
-    (row) => isCounted(row) && row.direction === direction && row.horizon === horizon && row.made < made && row.due <= made,
-  );
+  return rows.filter((row) => isCounted(row) && row.direction === direction && row.horizon === horizon && row.due <= made);
 }

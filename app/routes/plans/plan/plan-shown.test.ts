@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { randomBars } from "@core/testing";
 import { Market } from "@studies/market/market";
 import { plan } from "@studies/plans/plan";
+import type { PlannedSide } from "@studies/plans/plan-rungs";
 import type { PlanVersion } from "@studies/plans/plan-schema";
 import { handMadeMarket } from "@studies/testing/hand-made-market";
 import { freshKey, planShown, withoutRung, withRungAt, type PlanAnswer } from "./plan-shown";
@@ -42,7 +43,7 @@ function answerTo(version: PlanVersion): PlanAnswer {
 }
 const answer = answerTo(first);
 /** Prices and what follows from them; units of an add-on are the study's to say. */
-const placesOf = (sides: PlanAnswer["sides"]) =>
+const placesOf = (sides: readonly PlannedSide[]) =>
   sides.map(({ side, rungs }) => ({ side, rungs: rungs.map(({ units: _units, ...rung }) => rung) }));
 
 describe("a plan that was changed and is not answered yet", () => {
@@ -70,7 +71,7 @@ describe("a plan that was changed and is not answered yet", () => {
       ["long", 100, "waiting"],
       ["short", 0, "waiting"],
     ]);
-    const prices = (sides: PlanAnswer["sides"]) => sides[1]!.rungs.map(({ key, price, r }) => [key, price, r]);
+    const prices = (sides: readonly PlannedSide[]) => sides[1]!.rungs.map(({ key, price, r }) => [key, price, r]);
     expect(prices(shown)).toEqual(prices(answer.sides));
   });
 });
