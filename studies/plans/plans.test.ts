@@ -628,6 +628,22 @@ describe("what is no plan", () => {
   });
 });
 
+it("the reading says how many are bought on each side, once where they are as many", () => {
+  const price = close(0, MADE);
+  const side = (sign: 1 | -1, risk: number) => ({
+    entry: { order: "stop" as const, price: price + sign },
+    stop: price + sign - sign * risk,
+    targets: [],
+    addOns: [],
+  });
+  const words = (short: number) => {
+    const own = version({ size: { by: "money", money: 400 }, long: side(1, 2), short: side(-1, short) });
+    return saidAll(plan.reading(asked(MADE, planOf("S0", [own]))));
+  };
+  expect(words(2)).toMatch(/buys 200 units on either side\./);
+  expect(words(4)).toMatch(/buys 200 units long and 100 units short\./);
+});
+
 it("readings of plans say how they stand", () => {
   const random = seeded(11);
   const said = new Set<string>();
