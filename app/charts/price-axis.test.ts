@@ -49,7 +49,7 @@ describe("the axis of prices", () => {
 
   it("in percent begins a twentieth below the least, and never below the loss of everything", () => {
     const { min, axisLabel } = priceAxis("percent", of(1)) as {
-      min(of: { min: number; max: number }): number;
+      min: (of: { min: number; max: number }) => number;
       axisLabel: { formatter(x: number): string };
     };
     expect(min({ min: -10, max: 90 })).toBe(-15);

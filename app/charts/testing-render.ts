@@ -20,7 +20,7 @@ export interface DrawnPart {
 
 interface CustomSeries {
   readonly data: readonly (readonly number[])[];
-  renderItem(params: RenderParams, api: RenderApi): { readonly children: readonly object[] } | object | undefined;
+  readonly renderItem: (params: RenderParams, api: RenderApi) => { readonly children: readonly object[] } | object | undefined;
 }
 
 /** A frame of 1,000 by 400 pixels from (100, 50): ten pixels a sample from `first` on, four a unit of price down from `top`. */

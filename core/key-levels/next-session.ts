@@ -63,7 +63,7 @@ export class NextSession {
 
   /** A measure at the session to come, were its price x, or so many bars before it. */
   value(use: MeasureUse, x: number, back = 0): number {
-    return this.#columnAt(use, x)[this.#last - (use.ago ?? 0) - back] ?? NaN;
+    return this.#columnAt(use, x, true)[this.#last - (use.ago ?? 0) - back] ?? NaN;
   }
 
   /** The bars before that of the session to come, or those of the samples before the one that ends with it. */
@@ -90,7 +90,8 @@ export class NextSession {
     return evaluateRule(rule, { sessions: judged.sessions, subject: () => judged });
   }
 
-  #columnAt(use: MeasureUse, x: number): Float64Array {
+  /** @param isHeld whether it is asked for again by other rules */
+  #columnAt(use: MeasureUse, x: number, isHeld = false): Float64Array {
     const { measure, params } = use;
     if (isDrawn(use)) return this.#drawn(use);
     const key = `${x} ${measure} ${JSON.stringify(params)}`;
@@ -104,7 +105,7 @@ export class NextSession {
     column = measureColumn({ measure, ...(params && { params }) }, this.#bars, this.#days);
     // Some measures are a column of the bars themselves, which the next price is written into.
     if (Object.values(this.#bars).includes(column)) column = column.slice();
-    if (x === this.close || last < SHORT) this.#columns.set(key, column);
+    if (isHeld || x === this.close || last < SHORT) this.#columns.set(key, column);
     return column;
   }
 }

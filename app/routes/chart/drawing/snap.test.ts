@@ -74,7 +74,7 @@ describe("a point that is moved by keys", () => {
         fc.constantFrom(1, -1),
         (sample, cents, way) => {
           const before = { sample, price: cents / 100, snap: undefined };
-          const after = movedUp(bars, before, way as 1 | -1, 0.5);
+          const after = movedUp(bars, before, way, 0.5);
           expect(way * (after.price - before.price)).toBeGreaterThan(0);
           expect(Math.abs(after.price - before.price)).toBeLessThanOrEqual(0.5 + 1e-9);
         },
