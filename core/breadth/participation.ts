@@ -80,6 +80,15 @@ function over(close: number, level: number): 0 | 1 {
   return close - level > 1e-9 * level ? 1 : 0;
 }
 
+/**
+ * Room for how far five closes fall short of being above: negative above, by the rule of `over`. Read as whole numbers, the highest
+ * bit of every second one is the sign, little end first; a branch for each would be guessed wrong too often.
+ */
+function newShort() {
+  const short = new Float64Array(HORIZONS.length);
+  return { short, highest: new Int32Array(short.buffer) };
+}
+
 /** Counts one instrument against one average on a bar before all five are defined. */
 function tallyEarly({ own, at, member, pairs, early }: Counting, h: number, k: number, level: number): void {
   const s = at[k]!;
@@ -91,15 +100,24 @@ function tallyEarly({ own, at, member, pairs, early }: Counting, h: number, k: n
 function countEma(counting: Counting, bars: number): void {
   const { own, at, member, pairs, full } = counting;
   const [first, second, third] = pairs;
-  const e = [0, 0, 0, 0, 0];
-  for (let k = 0; k < Math.min(bars, LONGEST); k++) {
-    HORIZONS.forEach((n, h) => {
-      if (k >= n) e[h]! += (2 / (n + 1)) * (own[k]! - e[h]!);
-      else e[h] = k === n - 1 ? (e[h]! + own[k]!) / n : e[h]! + own[k]!;
-      if (k >= n - 1 && k < LONGEST - 1) tallyEarly(counting, h, k, e[h]!);
-    });
+  const begun = new Float64Array(HORIZONS.length);
+  for (let h = 0; h < HORIZONS.length; h++) {
+    const n = HORIZONS[h]!;
+    let e = 0;
+    for (let k = 0; k < Math.min(bars, LONGEST); k++) {
+      if (k >= n) e += (2 / (n + 1)) * (own[k]! - e);
+      else e = k === n - 1 ? (e + own[k]!) / n : e + own[k]!;
+      if (k >= n - 1 && k < LONGEST - 1) tallyEarly(counting, h, k, e);
+    }
+    begun[h] = e;
   }
-  let [e5, e10, e20, e50, e200] = e as [number, number, number, number, number];
+  // Each a number by itself from the start: those that come out of a list are boxed, which takes as long as all the rest.
+  let e5 = begun[0]!;
+  let e10 = begun[1]!;
+  let e20 = begun[2]!;
+  let e50 = begun[3]!;
+  let e200 = begun[4]!;
+  const { short, highest } = newShort();
   for (let k = LONGEST - 1; k < bars; k++) {
     const close = own[k]!;
     if (k >= LONGEST) {
@@ -111,11 +129,16 @@ function countEma(counting: Counting, bars: number): void {
     }
     const s = at[k]!;
     if (member[s] === 0) continue;
-    const u5 = over(close, e5);
-    const u10 = over(close, e10);
-    const u20 = over(close, e20);
-    const u50 = over(close, e50);
-    const u200 = over(close, e200);
+    short[0] = 1e-9 * e5 - (close - e5);
+    short[1] = 1e-9 * e10 - (close - e10);
+    short[2] = 1e-9 * e20 - (close - e20);
+    short[3] = 1e-9 * e50 - (close - e50);
+    short[4] = 1e-9 * e200 - (close - e200);
+    const u5 = highest[1]! >>> 31;
+    const u10 = highest[3]! >>> 31;
+    const u20 = highest[5]! >>> 31;
+    const u50 = highest[7]! >>> 31;
+    const u200 = highest[9]! >>> 31;
     first[s]! += u5 + (u10 << 16);
     second[s]! += u20 + (u50 << 16);
     third[s]! += u200 + ((u5 & u10 & u20 & u50 & u200) << 16);
@@ -134,12 +157,16 @@ function countSma(counting: Counting, bars: number): void {
     for (let b = Math.max(0, k - n + 1); b <= k; b++) sum += own[b]!;
     return sum;
   };
-  for (let k = 0; k < Math.min(bars, LONGEST - 1); k++) {
-    HORIZONS.forEach((n, h) => {
-      if (k >= n - 1) tallyEarly(counting, h, k, sumOf(n, k) / n);
-    });
+  for (let h = 0; h < HORIZONS.length; h++) {
+    const n = HORIZONS[h]!;
+    for (let k = n - 1; k < Math.min(bars, LONGEST - 1); k++) tallyEarly(counting, h, k, sumOf(n, k) / n);
   }
-  let [s5, s10, s20, s50, s200] = [0, 0, 0, 0, 0];
+  let s5 = 0;
+  let s10 = 0;
+  let s20 = 0;
+  let s50 = 0;
+  let s200 = 0;
+  const { short, highest } = newShort();
   for (let k = LONGEST - 1; k < bars; k++) {
     const close = own[k]!;
     if ((k - LONGEST + 1) % ANCHOR === 0) {
@@ -157,11 +184,16 @@ function countSma(counting: Counting, bars: number): void {
     }
     const s = at[k]!;
     if (member[s] === 0) continue;
-    const u5 = over(5 * close, s5);
-    const u10 = over(10 * close, s10);
-    const u20 = over(20 * close, s20);
-    const u50 = over(50 * close, s50);
-    const u200 = over(200 * close, s200);
+    short[0] = 1e-9 * s5 - (5 * close - s5);
+    short[1] = 1e-9 * s10 - (10 * close - s10);
+    short[2] = 1e-9 * s20 - (20 * close - s20);
+    short[3] = 1e-9 * s50 - (50 * close - s50);
+    short[4] = 1e-9 * s200 - (200 * close - s200);
+    const u5 = highest[1]! >>> 31;
+    const u10 = highest[3]! >>> 31;
+    const u20 = highest[5]! >>> 31;
+    const u50 = highest[7]! >>> 31;
+    const u200 = highest[9]! >>> 31;
     first[s]! += u5 + (u10 << 16);
     second[s]! += u20 + (u50 << 16);
     third[s]! += u200 + ((u5 & u10 & u20 & u50 & u200) << 16);
