@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { fixed } from "@studies/words/words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
+import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 
 export interface BreadthHistory {
   readonly days: Int32Array;
@@ -23,7 +23,7 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     name,
     xAxisIndex: axis,
     yAxisIndex: axis,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? null : x)),
+    data: placedValues(values),
     showSymbol: false,
     lineStyle: { color: colour, width },
     itemStyle: { color: colour },

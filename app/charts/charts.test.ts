@@ -1,25 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { epochDay, isoDate } from "@core";
 import { breadthHistoryOptions } from "./breadth-history";
-import { sessionAxis, type ChartTheme } from "./chart-theme";
+import { sessionAxis } from "./chart-theme";
 import { indexAndRegimeOptions } from "./index-and-regime";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import { barWords } from "./bar-words";
 import { priceChartOptions } from "./price-chart";
 import type { PriceChart } from "./price-chart-data";
 import { regimeAreas } from "./regime-areas";
+import { lineValues, NAMED_COLOURS as theme } from "./testing-render";
 
-const theme: ChartTheme = {
-  paper: "paper",
-  raised: "raised",
-  ink: "ink",
-  soft: "soft",
-  rule: "rule",
-  teal: "teal",
-  rust: "rust",
-  indigo: "indigo",
-  amber: "amber",
-};
 const days = Int32Array.from({ length: 40 }, (_, k) => epochDay("2026-01-05") + 7 * Math.floor(k / 5) + (k % 5));
 const dates = Array.from(days, isoDate);
 const column = (of: (k: number) => number) => Float64Array.from(days, (_, k) => of(k));
@@ -93,8 +83,9 @@ describe("the price chart", () => {
       "Volume, volume",
       "Relative, relative",
     ]);
-    expect(series.every((s) => s.data.length === 40)).toBe(true);
-    expect(series[1]!.data.slice(0, 5)).toEqual(["-", "-", "-", "-", 4]);
+    expect(series[0]!.data).toHaveLength(40);
+    for (const { data: drawn } of series.slice(1)) expect(lineValues(drawn)).toHaveLength(40);
+    expect(lineValues(series[1]!.data).slice(0, 5)).toEqual([NaN, NaN, NaN, NaN, 4]);
     expect(series[4]!.xAxisIndex).toBe(2);
   });
   it("of the index has its regime instead", () => {
@@ -110,8 +101,8 @@ describe("the price chart", () => {
   it("stands in percent from its first close, averages too, and on round numbers where ratios count", () => {
     const series = seriesOf(priceChartOptions(theme, data, "percent"));
     expect(series[0]!.data[3]).toEqual([13, 14, 12, 15].map((x) => expect.closeTo(100 * (x / 11 - 1), 9) as number));
-    expect(series[1]!.data[4]).toBeCloseTo(100 * (4 / 11 - 1), 9);
-    expect(series[4]!.data[4]).toBe(104);
+    expect(lineValues(series[1]!.data)[4]).toBeCloseTo(100 * (4 / 11 - 1), 9);
+    expect(lineValues(series[4]!.data)[4]).toBe(104);
     const axisOf = (scale: "linear" | "log") =>
       (priceChartOptions(theme, data, scale)["yAxis"] as { type: string; axisLabel: { customValues?: number[] } }[])[0]!;
     expect([axisOf("linear").type, axisOf("log").type]).toEqual(["value", "log"]);
@@ -123,8 +114,8 @@ describe("the price chart", () => {
     const compared = [{ name: "Other", close: column((k) => (k < 3 ? NaN : 200 + 2 * k)) }];
     const series = seriesOf(priceChartOptions(theme, { ...data, compared }, "log"));
     const other = series.find((s) => s.name === "Other")!;
-    expect(other.data.slice(0, 4)).toEqual(["-", "-", "-", 0]);
-    expect(other.data[5]).toBeCloseTo(100 * (210 / 206 - 1), 9);
+    expect(lineValues(other.data).slice(0, 4)).toEqual([NaN, NaN, NaN, 0]);
+    expect(lineValues(other.data)[5]).toBeCloseTo(100 * (210 / 206 - 1), 9);
     expect((series[0]!.data[5] as number[])[1]).toBeCloseTo(100 * (16 / 14 - 1), 9);
     expect(barWords({ ...data, compared }, 5)).toContain("Other +1.9% (+14.3% here)");
   });
@@ -175,7 +166,7 @@ describe("history pictures", () => {
     });
     const series = seriesOf(options);
     expect(series.map((s) => s.name)).toEqual(["Broad", "above 50", "all five"]);
-    expect(series[1]!.data.slice(0, 4)).toEqual([null, null, null, 50]);
+    expect(lineValues(series[1]!.data).slice(0, 4)).toEqual([NaN, NaN, NaN, 50]);
     const bounds = (series[2]!.markArea!.data as [{ yAxis: number }, { yAxis: number }][]).map((zone) =>
       zone.map((edge) => edge.yAxis),
     );

@@ -1,12 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { epochDay } from "@core";
-import type { ChartTheme } from "./chart-theme";
 import { ratioOptions } from "./ratio-chart";
 import { seriesOptions } from "./series-chart";
+import { lineValues, NAMED_COLOURS as theme } from "./testing-render";
 
-const theme = Object.fromEntries(
-  ["paper", "raised", "ink", "soft", "rule", "teal", "rust", "indigo", "amber"].map((name) => [name, name]),
-) as unknown as ChartTheme;
 const days = Int32Array.from({ length: 30 }, (_, k) => epochDay("2026-01-02") + 7 * k);
 const column = (of: (k: number) => number) => Float64Array.from(days, (_, k) => of(k));
 
@@ -30,7 +27,7 @@ describe("the ratio chart", () => {
   }) as unknown as Options;
   it("draws the ratio over its z, tinted by sign, nothing where there is none", () => {
     const [ratio, z] = options.series;
-    expect(ratio!.data.slice(0, 2)).toEqual(["-", 101]);
+    expect(lineValues(ratio!.data).slice(0, 2)).toEqual([NaN, 101]);
     expect(z!.type).toBe("bar");
     expect(z!.data[4]).toBe("-");
     expect(z!.data[6]).toEqual({ value: 1.25, itemStyle: { color: "teal" } });
@@ -59,8 +56,8 @@ describe("the series chart", () => {
       ["200", 0],
       ["relative", 1],
     ]);
-    expect(options.series[1]!.data.slice(19, 21)).toEqual(["-", 5]);
-    expect(options.series[2]!.data.every((x) => x === "-")).toBe(true);
+    expect(lineValues(options.series[1]!.data).slice(19, 21)).toEqual([NaN, 5]);
+    expect(lineValues(options.series[2]!.data).every((x) => Number.isNaN(x))).toBe(true);
   });
   it("tells date, close and the relative line", () => {
     expect(options.tooltip.formatter([{ dataIndex: 3 }])).toBe("23 Jan 2026<br>13.00<br>relative to Broad: 97.0");

@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed, percent, signed } from "@studies/words/words";
-import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface InternalsChart {
   readonly days: Int32Array;
@@ -26,7 +26,7 @@ export function internalsOptions(theme: ChartTheme, data: InternalsChart): EChar
     name,
     xAxisIndex: grid,
     yAxisIndex: axis,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
+    data: placedValues(values),
     showSymbol: false,
     silent: true,
     lineStyle: { color: colour, width: 1.2 },

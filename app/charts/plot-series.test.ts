@@ -26,8 +26,11 @@ const line = (name: string, kind: "line" | "thin" | "bars" | "dots" = "line") =>
 
 describe("the lines of a plot", () => {
   it("have gaps where they have no value, and on the prices stand where the axis puts them", () => {
-    expect(lines({ lines: [line("a")] }, 0, (x) => x / 10)[0]).toMatchObject({ name: "Average, a", data: ["-", 1, 2] });
-    expect(lines({ lines: [line("a")] }, 1, (x) => x / 10)[0]!.data).toEqual(["-", 10, 20]);
+    expect(lines({ lines: [line("a")] }, 0, (x) => x / 10)[0]).toMatchObject({
+      name: "Average, a",
+      data: Float64Array.of(0, NaN, 1, 1, 2, 2),
+    });
+    expect(lines({ lines: [line("a")] }, 1, (x) => x / 10)[0]!.data).toEqual(Float64Array.of(0, NaN, 1, 10, 2, 20));
   });
 
   it("are told apart: its own on the prices, ink and grey in a pane", () => {

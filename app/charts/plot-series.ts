@@ -1,13 +1,11 @@
 import type { DrawnMark, DrawnRibbon, Plotted, StateTone } from "@studies/chart/plots/drawn";
-import { FONT, type ChartTheme } from "./chart-theme";
+import { FONT, placedValues, type ChartTheme } from "./chart-theme";
 import type { LineStyle } from "./plot-styles";
 import type { RenderApi, RenderParams } from "./render-item";
 import { runsOf } from "./runs-of";
 
 /** Bars in view up to which each is drawn by itself. */
 export const FINE = 900;
-
-const blank = (x: number) => (x === x ? x : "-");
 
 /** Lines, bars and dots of a plot in a frame; on the prices as they are placed on their axis. */
 export function lineSeriesOf(
@@ -21,7 +19,7 @@ export function lineSeriesOf(
   const inPane = axis > 0;
   const several = (plot.lines ?? []).length > 1;
   return (plot.lines ?? []).map(({ name, values, style: kind, numbers }, k, all) => {
-    const data = Array.from(values, (x) => blank(axis === 0 ? placed(x) : x));
+    const data = axis === 0 ? placedValues(values, placed) : placedValues(values);
     const shared = { name: `${plot.title}, ${name}`, data, xAxisIndex: axis, yAxisIndex: axis, silent: true };
     if (kind === "bars")
       return {

@@ -2,7 +2,7 @@ import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import { firstTogether, hasRange, tooltipText } from "./bar-words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { drawingSeries } from "./drawing-series";
 import { edgeLabelSeries } from "./edge-labels";
 import { PANE_NAME, plotLayout, RIBBON_NAME, type Place } from "./plot-layout";
@@ -65,7 +65,7 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
       ...compared.map(({ name, close }, k) => ({
         type: "line" as const,
         name,
-        data: Array.from(close, (x) => blank(100 * (x / close[base]! - 1))),
+        data: placedValues(close, (x) => 100 * (x / close[base]! - 1)),
         showSymbol: false,
         sampling: "minmax",
         silent: true,
@@ -119,7 +119,7 @@ function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number
       {
         type: "line",
         name: "close",
-        data: Array.from(data.close, (x) => blank(placed(x))),
+        data: placedValues(data.close, placed),
         showSymbol: false,
         sampling: "minmax",
         lineStyle: { color: theme.ink, width: 1.4 },

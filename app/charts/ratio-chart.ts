@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed, signed } from "@studies/words/words";
-import { frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface RatioChart {
   readonly days: Int32Array;
@@ -11,8 +11,6 @@ export interface RatioChart {
   readonly long: string;
   readonly short: string;
 }
-
-const shown = (x: number) => (Number.isNaN(x) ? "-" : x);
 
 /** The ratio of two members with its z over its own trailing samples under it. */
 export function ratioOptions(theme: ChartTheme, { days, ratio, z, long, short }: RatioChart): EChartsCoreOption {
@@ -34,7 +32,7 @@ export function ratioOptions(theme: ChartTheme, { days, ratio, z, long, short }:
       {
         type: "line",
         name: "ratio",
-        data: Array.from(ratio, shown),
+        data: placedValues(ratio),
         showSymbol: false,
         lineStyle: { color: theme.ink, width: 1.4 },
         itemStyle: { color: theme.ink },

@@ -1,14 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { epochDay } from "@core";
 import type { Channel, DatedLevel } from "@studies/regime/structure";
-import type { ChartTheme } from "./chart-theme";
 import { internalsOptions } from "./internals-chart";
 import { structureHeight, structureOptions, type StructureChart } from "./structure-chart";
 import { timingHeight, timingOptions, type TimingChart } from "./timing-chart";
+import { lineValues, NAMED_COLOURS as theme } from "./testing-render";
 
-const theme = Object.fromEntries(
-  ["paper", "raised", "ink", "soft", "rule", "teal", "rust", "indigo", "amber"].map((name) => [name, name]),
-) as unknown as ChartTheme;
 const N = 40;
 const days = Int32Array.from({ length: N }, (_, k) => epochDay("2026-01-05") + 7 * Math.floor(k / 5) + (k % 5));
 const column = (of: (k: number) => number) => Float64Array.from(days, (_, k) => of(k));
@@ -70,19 +67,21 @@ describe("the structure chart", () => {
   const options = structureOptions(theme, data);
   it("draws legs through confirmed pivots only, and the present one dashed to the last close", () => {
     const [legs] = named(options, "legs");
-    expect(legs!.data.flatMap((x, k) => (x === "-" ? [] : [[k, x]]))).toEqual([
+    expect(lineValues(legs!.data).flatMap((x, k) => (Number.isNaN(x) ? [] : [[k, x]]))).toEqual([
       [4, 104],
       [20, 118],
     ]);
     const [present] = named(options, "present leg");
-    expect([present!.data[20], present!.data[N - 1], present!.lineStyle.type]).toEqual([118, 120, "dashed"]);
+    const ends = lineValues(present!.data);
+    expect([ends[20], ends[N - 1], present!.lineStyle.type]).toEqual([118, 120, "dashed"]);
   });
   it("draws a channel that the picture holds in the dye of its verdict, and leaves out a longer one", () => {
     const lines = named(options, "20-session channel");
     expect(lines.map((l) => l.lineStyle.color)).toEqual(["teal", "teal", "teal"]);
-    expect(lines[1]!.data[N - 20]).toBeCloseTo(100, 9);
-    expect(lines[1]!.data[N - 21]).toBe("-");
-    expect(lines[0]!.data[N - 1]).toBeCloseTo(100 * 1.01 ** 19 * 1.05, 9);
+    const [upper, middle] = lines.map((l) => lineValues(l.data));
+    expect(middle![N - 20]).toBeCloseTo(100, 9);
+    expect(middle![N - 21]).toBeNaN();
+    expect(upper![N - 1]).toBeCloseTo(100 * 1.01 ** 19 * 1.05, 9);
     expect(named(options, "252-session channel")).toEqual([]);
   });
   it("labels levels with price, distance, ATRs and how often they were met", () => {
@@ -150,7 +149,7 @@ describe("the timing chart", () => {
   it("has the chosen level of a wash-out among its zones", () => {
     expect(JSON.stringify(named(options, "Pressure")[0]!.markArea)).toContain('"yAxis":-100');
     expect(JSON.stringify(named(options, "Pressure")[0]!.markArea)).toContain('{"yAxis":-45}');
-    expect(named(options, "Pressure")[0]!.data.slice(0, 4)).toEqual(["-", "-", "-", -67]);
+    expect(lineValues(named(options, "Pressure")[0]!.data).slice(0, 4)).toEqual([NaN, NaN, NaN, -67]);
   });
   it("tells every lane's state in words", () => {
     expect(told(options, 2)).toContain("Quick no signal yet");

@@ -3,7 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
 import type { Channel, DatedLevel } from "@studies/regime/structure";
 import { date, fixed, price, signedPercent } from "@studies/words/words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { edgeLabelSeries, type EdgeLabel } from "./edge-labels";
 
 export interface StructureChart {
@@ -39,7 +39,7 @@ export function structureOptions(theme: ChartTheme, data: StructureChart): EChar
     name,
     xAxisIndex: grid,
     yAxisIndex: grid,
-    data: Array.from(values, (x) => (Number.isNaN(x) ? "-" : x)),
+    data: placedValues(values),
     showSymbol: false,
     silent: true,
     lineStyle: { width: 1, ...style },

@@ -40,3 +40,12 @@ export function drawnBy(series: object, { first = 0, top = 100 } = {}): DrawnPar
     return ("children" in item ? item.children : [item]) as DrawnPart[];
   });
 }
+
+/** The values that a line is drawn from, a place each. */
+export function lineValues(data: unknown): number[] {
+  const pairs = data as Float64Array;
+  return Array.from({ length: pairs.length / 2 }, (_, k) => {
+    if (pairs[2 * k] !== k) throw new Error(`value ${k} is placed at ${pairs[2 * k]}`);
+    return pairs[2 * k + 1]!;
+  });
+}

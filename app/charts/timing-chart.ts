@@ -3,7 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
 import { LANES } from "@core/timing/lane-names";
 import { date, fixed, signed } from "@studies/words/words";
-import { FONT, frame, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
+import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 import { runsOf } from "./runs-of";
 
 export interface TimingChart {
@@ -28,14 +28,13 @@ const WORDS = ["down", "no signal yet", "up"];
 export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
   const ribbons = [...LANES.map((name, k) => ({ name: name, states: data.states[k]! })), ...data.own];
-  const values = (column: Float64Array) => Array.from(column, (x) => (Number.isNaN(x) ? "-" : x));
   const right = 84;
   const line = (name: string, column: Float64Array, grid: number, colour: string, width: number) => ({
     type: "line" as const,
     name,
     xAxisIndex: grid,
     yAxisIndex: grid,
-    data: values(column),
+    data: placedValues(column),
     showSymbol: false,
     silent: true,
     lineStyle: { color: colour, width },
