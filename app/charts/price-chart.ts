@@ -111,6 +111,30 @@ function extremesOf(data: PriceChart, placed: (x: number) => number) {
   return { high: column(data.high), low: column(data.low) };
 }
 
+type CandleColumns = readonly [open: Float64Array, close: Float64Array, low: Float64Array, high: Float64Array];
+
+/** The place of each candle and its four prices, side by side, NaN for a gap. */
+function placedCandles(columns: CandleColumns, placed: (x: number) => number): Float64Array {
+  const width = 1 + columns.length;
+  const out = new Float64Array(width * columns[0].length);
+  for (let k = 0; k < columns[0].length; k++) {
+    out[width * k] = k;
+    for (const [c, column] of columns.entries()) out[width * k + 1 + c] = placed(column[k]!);
+  }
+  return out;
+}
+
+/** The same as a list, whose last one is not over. */
+function candleList(theme: ChartTheme, columns: CandleColumns, placed: (x: number) => number): object[] {
+  const last = columns[0].length - 1;
+  return Array.from(columns[0], (_, k) => {
+    const value = columns.map((column) => blank(placed(column[k]!)));
+    return k === last
+      ? { value, itemStyle: { borderColor: theme.amber, borderColor0: theme.amber, color0: theme.amber } }
+      : value;
+  });
+}
+
 /** The bars themselves: candles, or a line of what has closes alone. */
 function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number, areas: readonly object[]): object[] {
   const marked = areas.length > 0 ? { markArea: { silent: true, data: areas } } : {};
@@ -128,7 +152,7 @@ function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number
       },
     ];
   const { open, high, low, close } = data;
-  const last = close.length - 1;
+  const columns = [open, close, low, high] as const;
   return [
     {
       type: "candlestick",
@@ -136,12 +160,10 @@ function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number
       // With more bars in view than pixels their bodies cannot be seen: strokes are drawn in one go.
       large: true,
       largeThreshold: FINE,
-      data: Array.from(close, (c, k) => {
-        const value = [blank(placed(open[k]!)), blank(placed(c)), blank(placed(low[k]!)), blank(placed(high[k]!))];
-        return data.inProgress && k === last
-          ? { value, itemStyle: { borderColor: theme.amber, borderColor0: theme.amber, color0: theme.amber } }
-          : value;
-      }),
+      // Only in a list can the last one have a look of its own.
+      ...(data.inProgress
+        ? { data: candleList(theme, columns, placed) }
+        : { data: placedCandles(columns, placed), encode: { x: 0, y: [1, 2, 3, 4] } }),
       // Hollow when it closed above its open, solid when below: colour is kept for meaning.
       itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
       ...marked,
