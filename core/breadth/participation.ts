@@ -166,10 +166,12 @@ function countSma(counting: Counting, bars: number): void {
   let s20 = 0;
   let s50 = 0;
   let s200 = 0;
+  let anchor = LONGEST - 1;
   const { short, highest } = newShort();
   for (let k = LONGEST - 1; k < bars; k++) {
     const close = own[k]!;
-    if ((k - LONGEST + 1) % ANCHOR === 0) {
+    if (k === anchor) {
+      anchor += ANCHOR;
       s5 = sumOf(5, k);
       s10 = sumOf(10, k);
       s20 = sumOf(20, k);
