@@ -422,6 +422,16 @@ describe("an option of a plan", () => {
     expect(close(0, last)).toBeGreaterThan(inside.strike);
     expect(deep.values.at(-1)).toBeCloseTo(close(0, last) - inside.strike, 9);
     expect(deep.days.at(-1)).toBe(day(last));
+    // So does one on whose last day there was no session after all, by the close before it.
+    const sessions = data.panel.sessions.map((d, k) => (k === last ? d + 1 : d));
+    const closed = new Market({ ...data, lineage: "closed", panel: { ...data.panel, sessions } }, last + 3);
+    // Where its worth is all time, a day before.
+    const before = close(0, last - 1);
+    const strike = chain.contracts.map((c) => c.strike).sort((a, b) => Math.abs(a - before) - Math.abs(b - before))[0]!;
+    const asText = JSON.stringify(planOf("S0", [version({ long: long(0), option: { ...option, strike } })]));
+    const over = plan.ask(closed, plan.params.parse({ plan: asText }))!.option!;
+    expect([over.days.at(-1), over.isSettled]).toEqual([day(last - 1), true]);
+    expect([over.values.length, over.values.at(-1)]).toEqual([over.days.length, Math.max(0, before - strike)]);
     // A plan that is changed later keeps the option that was bought; one that it takes out is given up at that close.
     const version0 = own.versions[0]!;
     const { option: _option, ...without } = version0;
@@ -440,8 +450,8 @@ describe("an option of a plan", () => {
     expect(listed(later, { plans: [byHand] }).closed.find((one) => one.way === "option")!.left).toBe(day(MADE + 2));
     expect(listed(MADE + 1, { plans: [byHand] }).open.some((one) => one.way === "option")).toBe(true);
     // In the journal it is a position of its own, counted apart.
-    const { closed, record, options } = listed(last + 3, { plans: [own] });
-    expect(closed.filter((one) => one.way === "option")).toHaveLength(1);
+    const { closed: ended, record, options } = listed(last + 3, { plans: [own] });
+    expect(ended.filter((one) => one.way === "option")).toHaveLength(1);
     expect([record.n, options.n]).toEqual([0, 1]);
   });
 });

@@ -178,6 +178,9 @@ describe("the month table", () => {
     expect(ask({ of: "sector:Fish" }).name).toBe("Fish");
     expect(ask({ of: "S0", period: "quarter" }).columns).toHaveLength(4);
     expect(ask({ of: "S0", period: "week" }).columns).toHaveLength(53);
+    const names = (period: string) => monthTable.table(ask({ of: "S0", period })).columns.map((c) => c.key);
+    expect(names("month").slice(0, 13)).toEqual(["year", ..."jan feb mar apr may jun jul aug sep oct nov dec".split(" ")]);
+    expect(names("quarter").slice(0, 5)).toEqual(["year", "quarter_1", "quarter_2", "quarter_3", "quarter_4"]);
     expect(ask({ of: "S0", period: "session" }).columns).toHaveLength(10);
     expect(ask({ of: "S0", period: "holiday" }).columns).toHaveLength(6);
     expect(monthTable.ask(market, monthTable.params.parse({ of: "NOBODY" }))).toBeUndefined();
