@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { accessFaults } from "./access-faults";
+import { accessFaults, contrastFaults } from "./access-faults";
 import { layoutFaults } from "./layout-faults";
 import { ready } from "./main-job";
 import { pinFaults } from "./pin-faults";
@@ -63,7 +63,7 @@ export async function faultsAt(
   if (isWhole) {
     await setLamp(page, true);
     add("lamp", await settledFaults(page));
-    add("lamp", await accessFaults(page, ["color-contrast"]));
+    add("lamp", await contrastFaults(page));
   }
   return found;
 }
