@@ -9,6 +9,7 @@ async function saved(page: Page, down: number): Promise<{ name: string; bytes: B
   await page.keyboard.press("Enter");
   await expect(page.getByRole("menuitem").first()).toBeFocused();
   for (let k = 0; k < down; k++) await page.keyboard.press("ArrowDown");
+  await expect(page.getByRole("menuitem").nth(down)).toBeFocused();
   const [download] = await Promise.all([page.waitForEvent("download"), page.keyboard.press("Enter")]);
   return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
 }

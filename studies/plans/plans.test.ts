@@ -387,6 +387,12 @@ describe("an option of a plan", () => {
     const away = (strike: number) => Math.abs(Math.abs(chain.contracts.find((c) => c.strike === strike)!.delta) - 0.3);
     for (const { strike } of chain.contracts) expect(away(chain.nearest)).toBeLessThanOrEqual(away(strike));
   });
+  it("has no chain without a bar of the session, or of what nobody knows", () => {
+    const chain = (s: number, ticker: string) => optionChain.ask(new Market(data, s), optionChain.params.parse({ for: ticker }));
+    expect(chain(MADE + 3, "S1")).toBeDefined();
+    // The halt.
+    expect([chain(MADE + 4, "S1"), chain(MADE + 3, "NOBODY")]).toEqual([undefined, undefined]);
+  });
   it("is bought at the close on which it was written and valued by the chain of each session, then settled", () => {
     const chain = chainAt(MADE);
     const option = {
