@@ -3,7 +3,7 @@ import { accessFaults, contrastFaults } from "./access-faults";
 import { layoutFaults } from "./layout-faults";
 import { ready } from "./main-job";
 import { pinFaults } from "./pin-faults";
-import { expect } from "./watch";
+import { expect, leadTo } from "./watch";
 import { wordFaults } from "./word-faults";
 
 const SIZES = [
@@ -27,8 +27,11 @@ async function settledFaults(page: Page): Promise<string[]> {
   return faults;
 }
 
-async function open(page: Page, address: string): Promise<void> {
-  await page.goto(address);
+/** Opens a screen by its address, or, where another one is open already and that is enough, as a press leads to it. */
+async function open(page: Page, address: string, isLedTo: boolean): Promise<void> {
+  const { origin, pathname, search } = new URL(address);
+  if (isLedTo && page.url().startsWith(origin)) await leadTo(page, pathname + search);
+  else await page.goto(address);
   await ready(page);
   await expect(page.locator("[data-drawn=false]")).toHaveCount(0);
   await expect(page.getByText("is being asked")).toHaveCount(0);
@@ -48,7 +51,7 @@ export async function faultsAt(
     const { pathname, search } = new URL(address);
     found.push(...faults.map((fault) => `${pathname}${search} ${where}: ${fault}`));
   };
-  await open(page, address);
+  await open(page, address, !isWhole);
   if (isWhole) {
     // The page of all words explains each where it stands.
     if (new URL(address).pathname !== "/help") add("words", await wordFaults(page));

@@ -1,5 +1,16 @@
 import { test as base, type Page } from "@playwright/test";
 
+/** Goes to another screen as a press on a link to it does, without loading the page anew. */
+export async function leadTo(page: Page, place: string): Promise<void> {
+  await page.evaluate(async (to) => {
+    const { __reactRouterDataRouter: router } = window as unknown as {
+      readonly __reactRouterDataRouter: { navigate(to: string): Promise<void> };
+    };
+    await router.navigate(to);
+  }, place);
+  await shown(page);
+}
+
 /** Waits until a page shows what its address says: the router changes the address a moment before it draws. */
 async function shown(page: Page): Promise<void> {
   await page.waitForFunction(() => {

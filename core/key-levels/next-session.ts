@@ -111,7 +111,7 @@ export class NextSession {
 }
 
 /** Columns of fewer bars are held at every price that is tried, for the other clauses that ask for them. */
-const SHORT = 400;
+const SHORT = 800;
 
 /** How a measure is sampled. */
 export function samplingOf(use: MeasureUse): string {

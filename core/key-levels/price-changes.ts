@@ -105,6 +105,8 @@ function firstTried(rule: Rule, next: NextSession, step: number, unchanged: bool
     let same = next.close + (j - 1) * step;
     for (let k = 0; k < HALVINGS; k++) {
       const middle = (same + other) / 2;
+      // Nothing lies between them any more.
+      if (middle === same || middle === other) break;
       if (isOther(middle)) other = middle;
       else same = middle;
     }
