@@ -11,6 +11,12 @@ export async function beginBrief(request: APIRequestContext, address: string, ro
   return id;
 }
 
+/** Empties the tray of a server, of what an earlier try has left there too. */
+export async function emptyTray(request: APIRequestContext, address: string): Promise<void> {
+  const ids = Array.from({ length: 99 }, (_, k) => k + 1).join();
+  await request.post(`${address}/pins.data`, { form: { intent: "remove", ids }, headers: { Origin: address } });
+}
+
 export async function removeBrief(request: APIRequestContext, address: string, id: string): Promise<void> {
   await request.post(`${address}/briefs.data`, { form: { intent: "remove", id }, headers: { Origin: address } });
 }

@@ -1,5 +1,6 @@
 import fs from "node:fs";
 import type { Page } from "@playwright/test";
+import { emptyTray } from "./briefed";
 import { reading, ready } from "./main-job";
 import { addressOf } from "./servers";
 import { expect, test } from "./watch";
@@ -20,7 +21,11 @@ async function drag(page: Page, from: number, to: number): Promise<void> {
   await page.mouse.up();
 }
 
-test("by mouse: pins become a brief, its parts are dragged and frozen, and what changed fast is all saved", async ({ page }) => {
+test("by mouse: pins become a brief, its parts are dragged and frozen, and what changed fast is all saved", async ({
+  page,
+  request,
+}) => {
+  await emptyTray(request, base);
   for (const path of ["/breadth", "/timing"]) {
     await page.goto(base + path);
     await ready(page);

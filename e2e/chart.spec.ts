@@ -1,4 +1,4 @@
-import { reading, ready, rows } from "./main-job";
+import { chooseByKeys, reading, ready, rows } from "./main-job";
 import { expect, test } from "./watch";
 
 /* One instrument by day, week and month over all its history. */
@@ -30,9 +30,7 @@ test("by keyboard: a chart by week and month over all history, its bars walked, 
 
   await page.getByRole("button", { name: "History: one year" }).focus();
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("menu").locator(":focus")).toHaveCount(1);
-  await page.keyboard.type("all");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, "all history");
   await expect(page).toHaveURL(/history=20000/);
   await expect.poll(async () => Number(await picture.getAttribute("aria-valuemax"))).toBeGreaterThan(1000);
   await page.keyboard.press("m");
