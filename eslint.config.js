@@ -34,10 +34,5 @@ export default defineConfig(
     // The virtual table hands out functions on purpose.
     rules: { "react-hooks/incompatible-library": "off" },
   },
-  {
-    // The reference library types its parameters as classes that nobody makes instances of.
-    files: ["**/*.test.ts"],
-    rules: { "@typescript-eslint/no-unsafe-class-instance-assignment": "off" },
-  },
   { files: ["**/*.{js,mjs,cjs}"], languageOptions: { globals: globals.node } },
 );

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import type { Sentence } from "@studies/define-study";
 import { STUDIES } from "@studies/registry";
-import { MOST_READ } from "@studies/words/words";
+import { MOST_READ, sentenceText } from "@studies/words/words";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "./ask/desk.server";
 import { openDatabase } from "./db.server";
@@ -54,10 +54,11 @@ describe("the readings", () => {
     for (const study of STUDIES.values())
       for (const example of study.examples) {
         const { reading, result } = await desk.ask<Told>({ study: study.name, params: exampleParams(dataset, example), asOf });
-        if (MAIN.has(study.name)) if (lettersOf(reading) > MOST_READ) long.push(`${study.name}: ${reading.map(plain).join(" ")}`);
+        if (MAIN.has(study.name))
+          if (lettersOf(reading) > MOST_READ) long.push(`${study.name}: ${reading.map(sentenceText).join(" ")}`);
         const sentences = [...reading, ...(result?.changes ?? []).flatMap((c) => (c.sentence ? [c.sentence] : []))];
         if (sentences.length === 0) continue;
-        lines.push(`${study.name} ${JSON.stringify(example)}`, ...sentences.map((s) => `  ${plain(s)}`), "");
+        lines.push(`${study.name} ${JSON.stringify(example)}`, ...sentences.map((s) => `  ${sentenceText(s)}`), "");
       }
     return lines;
   };
@@ -79,9 +80,5 @@ describe("the readings", () => {
 const MAIN = new Set(["today", "regime", "breadth", "timing", "rotation", "groups", "stocks", "period-map", "chart", "fund"]);
 
 function lettersOf(sentences: readonly Sentence[]): number {
-  return sentences.reduce((n, sentence) => n + plain(sentence).length + 1, 0);
-}
-
-function plain(sentence: Sentence): string {
-  return sentence.map((part) => (typeof part === "string" ? part : part.figure)).join("");
+  return sentences.reduce((n, sentence) => n + sentenceText(sentence).length + 1, 0);
 }

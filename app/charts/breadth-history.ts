@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { fixed } from "@studies/words/words";
-import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
+import { FONT, frame, lineSeries, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 
 export interface BreadthHistory {
   readonly days: Int32Array;
@@ -18,17 +18,8 @@ export interface BreadthHistory {
 /** The index over participation in one average and in all five, with the zones of the latter. */
 export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
-  const line = (name: string, values: Float64Array, colour: string, width: number, axis: number) => ({
-    type: "line" as const,
-    name,
-    xAxisIndex: axis,
-    yAxisIndex: axis,
-    data: placedValues(values),
-    showSymbol: false,
-    lineStyle: { color: colour, width },
-    itemStyle: { color: colour },
-    silent: true,
-  });
+  const line = (name: string, values: Float64Array, color: string, width: number, grid: number) =>
+    lineSeries(name, values, { color, width }, grid);
   return {
     grid: [frame({ right: 44, top: 6, height: "34%" }), frame({ right: 44, top: "44%", bottom: 24 })],
     xAxis: [sessionAxis(theme, dates, 0, false), sessionAxis(theme, dates, 1, true)],
@@ -52,7 +43,7 @@ export function breadthHistoryOptions(theme: ChartTheme, data: BreadthHistory): 
     },
     series: [
       line(data.reference, data.index, theme.ink, 1.2, 0),
-      { ...line(`above ${data.chosenName}`, data.chosen, theme.soft, 1, 1) },
+      line(`above ${data.chosenName}`, data.chosen, theme.soft, 1, 1),
       {
         ...line("all five", data.allFive, theme.teal, 1.6, 1),
         markArea: {

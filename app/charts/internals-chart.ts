@@ -1,7 +1,7 @@
 import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import { date, fixed, percent, signed } from "@studies/words/words";
-import { frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 
 export interface InternalsChart {
   readonly days: Int32Array;
@@ -21,16 +21,9 @@ export interface InternalsChart {
 export function internalsOptions(theme: ChartTheme, data: InternalsChart): EChartsCoreOption {
   const dates = Array.from(data.days, isoDate);
   const right = 58;
-  const line = (name: string, values: Float64Array, grid: number, axis: number, colour: string) => ({
-    type: "line" as const,
-    name,
-    xAxisIndex: grid,
+  const line = (name: string, values: Float64Array, grid: number, axis: number, color: string) => ({
+    ...lineSeries(name, values, { color, width: 1.2 }, grid),
     yAxisIndex: axis,
-    data: placedValues(values),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { color: colour, width: 1.2 },
-    itemStyle: { color: colour },
   });
   const bars = (name: string, values: ArrayLike<number>, grid: number, axis: number, colour: (x: number) => string) => ({
     type: "bar" as const,

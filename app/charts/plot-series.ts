@@ -19,7 +19,7 @@ export function lineSeriesOf(
   const inPane = axis > 0;
   const several = (plot.lines ?? []).length > 1;
   return (plot.lines ?? []).map(({ name, values, style: kind, numbers }, k, all) => {
-    const data = axis === 0 ? placedValues(values, placed) : placedValues(values);
+    const data = placedValues(values, axis === 0 ? placed : undefined);
     const shared = { name: `${plot.title}, ${name}`, data, xAxisIndex: axis, yAxisIndex: axis, silent: true };
     if (kind === "bars")
       return {

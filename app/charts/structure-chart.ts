@@ -3,7 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { OSCILLATORS, type OscillatorName } from "@studies/words/oscillator-names";
 import type { Channel, DatedLevel } from "@studies/regime/structure";
 import { date, fixed, price, signedPercent } from "@studies/words/words";
-import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, lineSeries, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { edgeLabelSeries, type EdgeLabel } from "./edge-labels";
 
 export interface StructureChart {
@@ -34,23 +34,12 @@ export function structureOptions(theme: ChartTheme, data: StructureChart): EChar
   const n = dates.length;
   const place = places(data.panes.length);
   const last = data.panes.length;
-  const line = (name: string, values: ArrayLike<number>, style: object, grid = 0) => ({
-    type: "line" as const,
-    name,
-    xAxisIndex: grid,
-    yAxisIndex: grid,
-    data: placedValues(values),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { width: 1, ...style },
-    itemStyle: { color: (style as { color?: string }).color ?? theme.ink },
-  });
   const channelColour = (c: Channel) => (c.verdict === "up" ? theme.teal : c.verdict === "down" ? theme.rust : theme.soft);
   const channelLines = (c: Channel | undefined, type: "solid" | "dashed") =>
     c === undefined || c.sessions > n
       ? []
       : [c.width, 1, 1 / c.width].map((factor) =>
-          line(`${c.sessions}-session channel`, alongChannel(c, factor, n), {
+          lineSeries(`${c.sessions}-session channel`, alongChannel(c, factor, n), {
             color: channelColour(c),
             width: factor === 1 ? 1.4 : 0.8,
             type,
@@ -75,24 +64,24 @@ export function structureOptions(theme: ChartTheme, data: StructureChart): EChar
     axisPointer: { link: [{ xAxisIndex: "all" }] },
     tooltip: { ...tooltip(theme), formatter: (points: { dataIndex: number }[]) => told(data, points[0]?.dataIndex ?? 0) },
     series: [
-      line("upper band", data.upper, { color: theme.soft, width: 0.7 }),
-      line("lower band", data.lower, { color: theme.soft, width: 0.7 }),
-      line("200-session simple average", data.average200, { color: theme.soft, width: 1.3, type: "dotted" }),
+      lineSeries("upper band", data.upper, { color: theme.soft, width: 0.7 }),
+      lineSeries("lower band", data.lower, { color: theme.soft, width: 0.7 }),
+      lineSeries("200-session simple average", data.average200, { color: theme.soft, width: 1.3, type: "dotted" }),
       ...channelLines(data.channels.long, "dashed"),
       ...channelLines(data.channels.short, "solid"),
-      line(data.name, data.close, { color: theme.ink, width: 1 }),
+      lineSeries(data.name, data.close, { color: theme.ink, width: 1 }),
       edgeLabelSeries(theme, levelLabels(data)),
       {
-        ...line("legs", legs, { color: theme.ink, width: 2.2 }),
+        ...lineSeries("legs", legs, { color: theme.ink, width: 2.2 }),
         connectNulls: true,
         showSymbol: true,
         symbol: "circle",
         symbolSize: 6,
       },
-      { ...line("present leg", present, { color: theme.ink, width: 2.2, type: "dashed" }), connectNulls: true },
+      { ...lineSeries("present leg", present, { color: theme.ink, width: 2.2, type: "dashed" }), connectNulls: true },
       ...data.panes.flatMap((pane, k) =>
         pane.lines.map((l, i) => ({
-          ...line(
+          ...lineSeries(
             l.name,
             l.values,
             { color: i === 0 ? theme.ink : theme.soft, width: i === 0 ? 1.2 : 0.9, type: i === 2 ? "dotted" : "solid" },

@@ -3,7 +3,7 @@ import { isoDate } from "@core/columns/epoch-day";
 import { PRESSURE_STRETCHED } from "@studies/breadth/breadth-zones";
 import { LANES } from "@core/timing/lane-names";
 import { date, fixed, signed } from "@studies/words/words";
-import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
+import { FONT, frame, lineSeries, sessionAxis, tooltip, valueAxis, zoneArea, type ChartTheme } from "./chart-theme";
 import { runsOf } from "./runs-of";
 
 export interface TimingChart {
@@ -29,17 +29,8 @@ export function timingOptions(theme: ChartTheme, data: TimingChart): EChartsCore
   const dates = Array.from(data.days, isoDate);
   const ribbons = [...LANES.map((name, k) => ({ name: name, states: data.states[k]! })), ...data.own];
   const right = 84;
-  const line = (name: string, column: Float64Array, grid: number, colour: string, width: number) => ({
-    type: "line" as const,
-    name,
-    xAxisIndex: grid,
-    yAxisIndex: grid,
-    data: placedValues(column),
-    showSymbol: false,
-    silent: true,
-    lineStyle: { color: colour, width },
-    itemStyle: { color: colour },
-  });
+  const line = (name: string, column: Float64Array, grid: number, color: string, width: number) =>
+    lineSeries(name, column, { color, width }, grid);
   const washedDays = new Set(data.episodes.map((e) => isoDate(e.day)));
   return {
     grid: [

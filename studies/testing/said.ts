@@ -1,9 +1,8 @@
 import type { Sentence } from "@studies/define-study";
+import { sentenceText } from "@studies/words/words";
 
 /** The words of a sentence with its figures. */
-export function said(sentence: Sentence): string {
-  return sentence.map((part) => (typeof part === "string" ? part : part.figure)).join("");
-}
+export const said = sentenceText;
 
 /** The words of a whole reading. */
 export function saidAll(sentences: readonly Sentence[]): string {
