@@ -3,7 +3,6 @@
 import { spawn } from "node:child_process";
 import fs from "node:fs";
 import { findChromium } from "./chromium.mjs";
-import { compilePackages, installChromium, unpackPackages } from "./install.mjs";
 
 const results = "test-results";
 fs.mkdirSync(results, { recursive: true });
@@ -75,7 +74,6 @@ function flaky(suites, above = []) {
 }
 
 const folders = ["app", "core", "server", "studies", "world", "e2e", "bench"];
-await unpackPackages();
 await step("route types", 2, bin("react-router"), ["typegen"]);
 // What looks at the text needs nothing compiled: the two halves take about as long.
 await Promise.all([
@@ -85,9 +83,8 @@ await Promise.all([
   })(),
   (async () => {
     await check("types", 6, process.execPath, ["node_modules/typescript-7/bin/tsc", "--noEmit"]);
-    await compilePackages();
+    await check("database driver and browser", 20, process.execPath, ["scripts/ensure.mjs", "--chromium"]);
     await check("build", 5, bin("react-router"), ["build", "--logLevel", "warn"]);
-    await installChromium();
     await check("formatting", 4, bin("prettier"), ["--check", "--log-level", "warn", "."]);
   })(),
 ]);
