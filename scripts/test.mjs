@@ -83,7 +83,7 @@ await Promise.all([
   })(),
   (async () => {
     await check("types", 6, process.execPath, ["node_modules/typescript-7/bin/tsc", "--noEmit"]);
-    await check("database driver and browser", 20, process.execPath, ["scripts/ensure.mjs", "--chromium"]);
+    await check("database driver and browser", 10, process.execPath, ["scripts/ensure.mjs", "--chromium"]);
     await check("build", 5, bin("react-router"), ["build", "--logLevel", "warn"]);
     await check("formatting", 4, bin("prettier"), ["--check", "--log-level", "warn", "."]);
   })(),
