@@ -1,9 +1,10 @@
-import { useFetcher, useSubmit } from "react-router";
+import { useSubmit } from "react-router";
 import type { BriefAnswer } from "~/routes/briefs/brief-deeds.server";
+import { useDeed } from "./use-deed";
 
 /** Begins briefs, changes and removes them; the answer says what went wrong or what was removed. */
 export function useBriefs() {
-  const fetcher = useFetcher<BriefAnswer>();
+  const fetcher = useDeed<BriefAnswer>();
   const submit = useSubmit();
   const send = (fields: Record<string, string>) =>
     fetcher.submit({ here: window.location.search, ...fields }, { method: "post", action: "/briefs" });

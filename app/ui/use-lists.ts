@@ -1,11 +1,11 @@
-import { useFetcher } from "react-router";
 import { hrefNowWith } from "~/here";
 import type { SavedList } from "@studies/lists/list-schema";
 import type { ListAnswer } from "~/routes/lists/list-deeds.server";
+import { useDeed } from "./use-deed";
 
 /** Saves lists and removes them; the answer says what went wrong or what was removed. */
 export function useLists() {
-  const fetcher = useFetcher<ListAnswer>();
+  const fetcher = useDeed<ListAnswer>();
   const send = (fields: Record<string, string>) => fetcher.submit(fields, { method: "post", action: "/lists" });
   return {
     busy: fetcher.state !== "idle",

@@ -1,5 +1,5 @@
-import { useFetcher } from "react-router";
 import type { PlanAnswer } from "~/routes/plans/plan-deeds.server";
+import { useDeed } from "./use-deed";
 
 /** What a plan is begun from. */
 export interface PlanBeginning {
@@ -17,7 +17,7 @@ export interface PlanBeginning {
 
 /** Begins plans, changes and removes them; the answer says what went wrong or what was removed. */
 export function usePlans() {
-  const fetcher = useFetcher<PlanAnswer>();
+  const fetcher = useDeed<PlanAnswer>();
   const send = (fields: Record<string, string>) => fetcher.submit(fields, { method: "post", action: "/plans" });
   return {
     busy: fetcher.state !== "idle",

@@ -1,5 +1,4 @@
 import { randomBytes } from "node:crypto";
-import { redirect } from "react-router";
 import type { Desk } from "@server/ask/desk.server";
 import {
   changeBrief,
@@ -25,8 +24,9 @@ import { clipped } from "@studies/words/words";
 import { openDesk } from "~/ask.server";
 import { formDeed, type Refused } from "~/form-deed.server";
 import { hrefOf, parseHere, type Here } from "~/here";
+import type { Leading } from "~/ui/use-deed";
 
-export interface BriefAnswer extends Refused {
+export interface BriefAnswer extends Refused, Leading {
   /** That of the state which was saved. */
   readonly revision?: number;
   /** The whole of what was removed as JSON, to put it back. */
@@ -44,16 +44,16 @@ export async function briefDeed(request: Request): Promise<BriefAnswer> {
     const here = parseHere(new URLSearchParams(text("here")));
     switch (text("intent")) {
       case "begin":
-        throw redirect(hrefOf(here, `/briefs/${await begin(desk, text("routine"), here)}`));
+        return { leadsTo: hrefOf(here, `/briefs/${await begin(desk, text("routine"), here)}`) };
       case "open or begin": {
         const there = await findSame(desk, text("routine"), here);
-        throw redirect(hrefOf(here, `/briefs/${there ?? (await begin(desk, text("routine"), here))}`));
+        return { leadsTo: hrefOf(here, `/briefs/${there ?? (await begin(desk, text("routine"), here))}`) };
       }
       case "duplicate": {
         const { brief } = await getBrief(db, text("id"));
         const now = await desk.ask({ study: "directory", params: {}, market: brief.market, asOf: here.asOf });
         const again = duplicatedBrief(brief, { id: freshId(), asOf: now.asOf }, freshId);
-        throw redirect(hrefOf(here, `/briefs/${await insertBrief(db, JSON.stringify(again))}`));
+        return { leadsTo: hrefOf(here, `/briefs/${await insertBrief(db, JSON.stringify(again))}`) };
       }
       case "update": {
         const revision = Number(text("revision"));

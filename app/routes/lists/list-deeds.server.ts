@@ -1,9 +1,9 @@
 import { removeList, saveList } from "@server/lists.server";
-import { redirect } from "react-router";
 import { openDesk } from "~/ask.server";
 import { formDeed, type Refused } from "~/form-deed.server";
+import type { Leading } from "~/ui/use-deed";
 
-export interface ListAnswer extends Refused {
+export interface ListAnswer extends Refused, Leading {
   /** What was removed, to put it back. */
   readonly removed?: { readonly name: string; readonly list: string };
 }
@@ -16,7 +16,6 @@ export async function listDeed(request: Request): Promise<ListAnswer> {
     await saveList(db, text("list"), text("was"));
     // One that was given another name is shown under that.
     const then = text("then");
-    if (then.startsWith("/lists?")) throw redirect(then);
-    return {};
+    return then.startsWith("/lists?") ? { leadsTo: then } : {};
   });
 }

@@ -1,5 +1,4 @@
 import { randomBytes } from "node:crypto";
-import { redirect } from "react-router";
 import type { Desk } from "@server/ask/desk.server";
 import { Invalid } from "@server/errors";
 import { listItems } from "@server/items.server";
@@ -10,9 +9,10 @@ import { clipped } from "@studies/words/words";
 import { openDesk } from "~/ask.server";
 import { formDeed, type Refused, type TextOf } from "~/form-deed.server";
 import { hrefOf, parseHere } from "~/here";
+import type { Leading } from "~/ui/use-deed";
 import type { ResultOf } from "~/wire";
 
-export interface PlanAnswer extends Refused {
+export interface PlanAnswer extends Refused, Leading {
   /** That of the state which was saved. */
   readonly revision?: number;
   /** What was removed, to put it back. */
@@ -29,7 +29,7 @@ export async function planDeed(request: Request): Promise<PlanAnswer> {
       case "begin": {
         const here = parseHere(new URLSearchParams(text("here")));
         const id = await begin(desk, text, here);
-        throw redirect(hrefOf(here, `/plans/${id}`));
+        return { leadsTo: hrefOf(here, `/plans/${id}`) };
       }
       case "update": {
         const revision = Number(text("revision"));
