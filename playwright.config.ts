@@ -16,6 +16,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   timeout: 90_000,
+  // Before `npm test` would end it, so that what was under way is named.
+  globalTimeout: 35 * 60_000,
   // The machine may be busy with others: what takes a second there takes ten here.
   expect: { timeout: 15_000 },
   retries: 1,

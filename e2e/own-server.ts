@@ -39,7 +39,7 @@ export class OwnServer {
       this.#file,
       ...(this.options.isWorkedAt ? [] : ["--bare"]),
     ];
-    const { status } = spawnSync(process.execPath, ["--import", "tsx", "server/commands/world.ts", ...size]);
+    const { status } = spawnSync(process.execPath, ["--import", "tsx", "server/commands/world.ts", ...size], { timeout: 80_000 });
     expect(status).toBe(0);
   }
 

@@ -16,6 +16,9 @@ afterAll(() => {
 function run(command: "world" | "import" | "export", ...args: string[]) {
   const { status, stdout, stderr } = spawnSync(process.execPath, ["--import", "tsx", `server/commands/${command}.ts`, ...args], {
     encoding: "utf8",
+    // Nothing else ends it: a call that waits is out of reach of the test's own limit.
+    timeout: 60_000,
+    killSignal: "SIGKILL",
     env: { ...process.env, YUBRIN_DB: path.join(folder, "commands.db") },
   });
   return { status, stdout, stderr };
