@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { makeWorld } from "../world/make-world";
 import { DEMO_SIZE } from "../world/world-size";
-import { reading, ready } from "./main-job";
+import { chooseByKeys, reading, ready } from "./main-job";
 import { OwnServer } from "./own-server";
 import { expect, test } from "./watch";
 
@@ -112,8 +112,7 @@ test("by keyboard: a two-sided plan triggers, adds and is stopped as sessions ar
     await expect(page.getByRole("slider", { name: "Long buy more" })).toHaveAttribute("aria-valuenow", String(addOn));
     await page.getByRole("button", { name: "Sides: both sides" }).focus();
     await page.keyboard.press("Enter");
-    await page.keyboard.press("ArrowDown");
-    await page.keyboard.press("Enter");
+    await chooseByKeys(page, "the long side");
     await expect(page.getByRole("slider", { name: "Short sell short" })).toHaveCount(0);
     await page.keyboard.press("Control+z");
     await expect(page.getByRole("slider", { name: "Short sell short" })).toBeVisible();

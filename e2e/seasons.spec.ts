@@ -1,7 +1,7 @@
 import fs from "node:fs";
 import type { Page } from "@playwright/test";
 import ical from "node-ical";
-import { reading, ready, rows } from "./main-job";
+import { chooseByKeys, reading, ready, rows } from "./main-job";
 import { addressOf } from "./servers";
 import { expect, test } from "./watch";
 
@@ -119,8 +119,7 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   // From the months to the windows, of the list, over three years.
   await page.getByRole("button", { name: "View: Months" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.press("ArrowDown");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, /^windows/i);
   await expect(page).toHaveURL(/seasons\/windows/);
   await page.goto(`${fed}/seasons/windows?years=3&wins=3`);
   await ready(page);
@@ -143,8 +142,7 @@ test("by keyboard: a window of a list without a report inside, its chart with th
   const all = await windowsOf(page).count();
   await page.getByRole("button", { name: "Reports: with reports" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.press("ArrowDown");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, "without reports");
   await expect(page).toHaveURL(/reports=none/);
   await expect(windowsOf(page).first()).toBeVisible();
   await expect(windowsOf(page).filter({ hasText: "report" })).toHaveCount(0);

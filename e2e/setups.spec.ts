@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { ready } from "./main-job";
+import { chooseByKeys, ready } from "./main-job";
 import { expect, test } from "./watch";
 
 /* The next session's setups inside the focus, from the list to the threshold at which one would get in. */
@@ -31,8 +31,7 @@ test("by keyboard: the setups of the focus that offer twice their risk, one's ch
   await expect(page.getByRole("heading", { level: 1 })).toContainText(/ set up for the next session/);
   await page.getByRole("button", { name: "Side: either side" }).focus();
   await page.keyboard.press("Enter");
-  await page.keyboard.press("ArrowDown");
-  await page.keyboard.press("Enter");
+  await chooseByKeys(page, "the long side");
   await expect(page).toHaveURL(/side=long/);
   await expect(page.getByRole("heading", { level: 1 })).toContainText(/at least 2 times the risk to the long side/);
   const twin = await page.request.get(`/data/setups?side=long&reward=2&for=${encodeURIComponent(focus)}`);
