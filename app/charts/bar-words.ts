@@ -52,10 +52,14 @@ export function tooltipText(data: PriceChart, k: number): string {
 function plotLines(plot: Plotted, k: number, at: (x: number) => string): string[] {
   const title = plain(plot.title);
   const isPrice = plot.place === "price" || plot.ownPane;
-  const told = (x: number) => (isPrice ? at(x) : fixed(x, Math.abs(x) >= 1000 ? 0 : Math.abs(x) >= 10 ? 1 : 2));
-  // The volume of the bar stands there already.
+  const told = (x: number) => {
+    if (isPrice) return at(x);
+    return Math.abs(x) >= 1000 ? Math.round(x).toLocaleString("en-GB") : fixed(x, Math.abs(x) >= 10 ? 1 : 2);
+  };
+  // The volume of the bar stands there already; what is drawn with it names itself.
   const lines = (plot.lines ?? []).filter((line) => !Number.isNaN(line.values[k]) && line.name !== "volume");
-  const values = lines.map((line) => `${lines.length > 1 ? `${plain(line.name)} ` : ""}${told(line.values[k]!)}`);
+  const withVolume = (plot.lines ?? []).some((line) => line.name === "volume");
+  const values = lines.map((line) => `${lines.length > 1 || withVolume ? `${plain(line.name)} ` : ""}${told(line.values[k]!)}`);
   const ribbons = [...(plot.ribbons ?? []), ...(plot.tint ? [plot.tint] : [])];
   const states = ribbons.flatMap((r) => {
     const word = r.words[r.states[k] ?? -1];
@@ -63,5 +67,6 @@ function plotLines(plot: Plotted, k: number, at: (x: number) => string): string[
   });
   const marks = (plot.marks ?? []).filter((m) => m.sample === k).map((m) => plain(m.words));
   const said = [...values, ...states, ...marks];
-  return said.length === 0 ? [] : [`${title} ${said.join(" · ")}`];
+  if (said.length === 0) return [];
+  return [`${withVolume ? "" : `${title} `}${said.join(" · ")}`];
 }

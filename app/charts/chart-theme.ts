@@ -30,33 +30,59 @@ export function readTheme(): ChartTheme {
 /** In single quotes: it stands in attributes of SVG files as well. */
 export const FONT = "'Hanken Grotesk Variable', sans-serif";
 
-/**
- * An axis of sessions, labelled at the first session of a month: with no more than ten labels, or, where it can be zoomed, with as
- * many as there is room for.
- */
-export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean, isZoomed = false) {
-  const labels = monthStarts(dates, isZoomed);
+/** An axis of sessions, labelled at the first session of a month, with no more than ten labels. */
+export function sessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean) {
+  const labels = new Set(thinned(monthStarts(dates), dates.length));
   return {
     type: "category" as const,
     data: dates as string[],
     gridIndex,
     boundaryGap: true,
-    axisLine: { lineStyle: { color: theme.rule } },
-    axisTick: { show: false },
+    ...sessionLines(theme),
     axisLabel: {
-      show: labelled,
-      color: theme.soft,
-      fontFamily: FONT,
-      fontSize: 11,
-      hideOverlap: true,
-      // From its session on, so that none is cut at the left edge wherever one has moved to.
-      ...(isZoomed ? { align: "left" as const } : {}),
+      ...sessionLabels(theme, labelled),
       interval: (index: number) => labels.has(index),
       formatter: (iso: string) => monthLabel(iso),
     },
-    axisPointer: { label: { show: labelled, backgroundColor: theme.indigo, color: theme.raised, fontFamily: FONT } },
-    splitLine: { show: false },
+    axisPointer: { label: pointerLabel(theme, labelled) },
   };
+}
+
+/**
+ * An axis of sessions by their numbers, for a long history that is zoomed and panned: of numbers the chart works out the places at
+ * once, of names one by one. It is labelled at the first sessions of as many months as there is room for.
+ */
+export function numberedSessionAxis(theme: ChartTheme, dates: readonly string[], gridIndex: number, labelled: boolean) {
+  return {
+    type: "value" as const,
+    min: -0.5,
+    max: dates.length - 0.5,
+    gridIndex,
+    ...sessionLines(theme),
+    axisLabel: {
+      ...sessionLabels(theme, labelled),
+      // From its session on, so that none is cut at the left edge wherever one has moved to.
+      align: "left" as const,
+      customValues: labelled ? monthStarts(dates) : [],
+      formatter: (row: number) => monthLabel(dates[row] ?? ""),
+    },
+    axisPointer: {
+      snap: true,
+      label: { ...pointerLabel(theme, labelled), formatter: ({ value }: { value: number }) => dates[Math.round(value)] ?? "" },
+    },
+  };
+}
+
+function sessionLines(theme: ChartTheme) {
+  return { axisLine: { lineStyle: { color: theme.rule } }, axisTick: { show: false }, splitLine: { show: false } };
+}
+
+function sessionLabels(theme: ChartTheme, show: boolean) {
+  return { show, color: theme.soft, fontFamily: FONT, fontSize: 11, hideOverlap: true };
+}
+
+function pointerLabel(theme: ChartTheme, show: boolean) {
+  return { show, backgroundColor: theme.indigo, color: theme.raised, fontFamily: FONT };
 }
 
 /** A frame for axes that stands exactly where it is put, so that frames above each other share their sides. */
@@ -131,14 +157,18 @@ export function tooltip(theme: ChartTheme) {
   };
 }
 
-/** Rows at which a month begins, thinned to at most ten unless all are wanted. */
-function monthStarts(dates: readonly string[], all: boolean): ReadonlySet<number> {
+/** Rows at which a month begins. */
+function monthStarts(dates: readonly string[]): number[] {
   const starts: number[] = [];
   for (let k = 1; k < dates.length; k++) if (dates[k]!.slice(0, 7) !== dates[k - 1]!.slice(0, 7)) starts.push(k);
-  if (all) return new Set(starts);
+  return starts;
+}
+
+/** At most about ten of them, none at the edges. */
+function thinned(starts: readonly number[], rows: number): number[] {
   const step = Math.ceil(starts.length / 10);
-  const edge = dates.length / 13;
-  return new Set(starts.filter((k, i) => i % step === 0 && k > edge && k < dates.length - edge));
+  const edge = rows / 13;
+  return starts.filter((k, i) => i % step === 0 && k > edge && k < rows - edge);
 }
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];

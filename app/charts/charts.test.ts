@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { epochDay, isoDate } from "@core";
 import { breadthHistoryOptions } from "./breadth-history";
-import { sessionAxis } from "./chart-theme";
+import { numberedSessionAxis, sessionAxis } from "./chart-theme";
 import { indexAndRegimeOptions } from "./index-and-regime";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import { barWords } from "./bar-words";
@@ -39,6 +39,20 @@ describe("the session axis", () => {
     const labels = long.filter((_, k) => axisLabel.interval(k));
     expect(labels.length).toBeGreaterThan(6);
     expect(labels.length).toBeLessThanOrEqual(10);
+  });
+});
+
+describe("the axis of numbered sessions", () => {
+  const axis = numberedSessionAxis(theme, dates, 1, true);
+  it("has a whole place for each session, and a label from the first of each month on", () => {
+    expect([axis.min, axis.max, axis.gridIndex]).toEqual([-0.5, 39.5, 1]);
+    expect(axis.axisLabel.customValues.map((row) => dates[row])).toEqual(["2026-02-02"]);
+    expect(axis.axisLabel.customValues.map((row) => axis.axisLabel.formatter(row))).toEqual(["Feb 2026"]);
+    expect(numberedSessionAxis(theme, dates, 0, false).axisLabel).toMatchObject({ show: false, customValues: [] });
+  });
+  it("tells under the pointer which session is nearest", () => {
+    const said = (value: number) => axis.axisPointer.label.formatter({ value });
+    expect([said(20), said(19.6), said(20.4), said(41)]).toEqual(["2026-02-02", "2026-02-02", "2026-02-02", ""]);
   });
 });
 
@@ -126,8 +140,8 @@ describe("the price chart", () => {
   it("marks a week that is not over, and tells it so", () => {
     const weekly = { ...data, sampling: "weekly" as const, inProgress: true };
     const [candles] = seriesOf(priceChartOptions(theme, weekly));
-    expect(candles!.data[39]).toMatchObject({ value: [49, 50, 48, 51], itemStyle: { borderColor: "amber" } });
-    expect(candles!.data[38]).toEqual([48, 49, 47, 50]);
+    expect(candles!.data[39]).toMatchObject({ value: [39, 49, 50, 48, 51], itemStyle: { borderColor: "amber" } });
+    expect(candles!.data[38]).toEqual([38, 48, 49, 47, 50]);
     expect(barWords(weekly, 39)).toMatch(/^week to .*, not over; open 49.00 · high 51.00/);
     expect(barWords(weekly, 38)).not.toContain("not over");
   });
@@ -141,6 +155,9 @@ describe("the price chart", () => {
     expect(tooltipOf(options, 4)).toContain("close <b>15.00</b> (+7.1%)");
     expect(tooltipOf(options, 4)).toContain("volume 1,234");
     expect(tooltipOf(options, 4)).toContain("Relative 104.0");
+    const average = { name: "average volume", values: column(() => 208_510.4), style: "line" as const };
+    const plots = data.plots.map((p) => (p.text === "volume_50" ? { ...p, lines: [...p.lines!, average] } : p));
+    expect(tooltipOf(priceChartOptions(theme, { ...data, plots }), 4)).toContain("<br>average volume 208,510<br>");
     expect(tooltipOf(options, 7)).toContain("no bar");
   });
 });
@@ -148,11 +165,11 @@ describe("the price chart", () => {
 describe("regime areas", () => {
   it("are runs of rising and falling, named where there is room, none for ranging or undefined", () => {
     const states = Int8Array.of(-1, 2, 2, 1, 0, 0, 0, 2);
-    const areas = regimeAreas(theme, dates.slice(0, 8), states) as [{ name: string; xAxis: string }, { xAxis: string }][];
+    const areas = regimeAreas(theme, states) as [{ name: string; xAxis: number }, { xAxis: number }][];
     expect(areas.map(([from, to]) => [from.name, from.xAxis, to.xAxis])).toEqual([
-      ["rising", dates[1], dates[2]],
-      ["falling", dates[4], dates[6]],
-      ["", dates[7], dates[7]],
+      ["rising", 1, 2],
+      ["falling", 4, 6],
+      ["", 7, 7],
     ]);
   });
 });

@@ -30,7 +30,7 @@ export function indexAndRegimeOptions(theme: ChartTheme, data: IndexAndRegime): 
     series: [
       {
         ...lineSeries(data.index, data.close, { color: theme.ink, width: 1.5, type: "solid" }),
-        markArea: { silent: true, data: regimeAreas(theme, dates, data.direction) },
+        markArea: { silent: true, data: regimeAreas(theme, data.direction) },
       },
       lineSeries("200-session simple average", data.average200, { color: theme.soft, width: 1.2, type: "dotted" }),
     ],

@@ -15,7 +15,8 @@ interface Line {
   type: string;
   data: unknown[];
   showSymbol?: boolean;
-  sampling?: string;
+  sampling?: unknown;
+  tooltip: { show: boolean };
   connectNulls?: boolean;
   label?: { formatter(of: { dataIndex: number }): string };
   lineStyle: { color: string; width: number; type: string };
@@ -57,7 +58,25 @@ describe("the lines of a plot", () => {
   it("may be bars, or dots without a line", () => {
     const [bars, dots] = lines({ lines: [line("a", "bars"), line("b", "dots")] }, 1);
     expect(bars!.type).toBe("bar");
+    const furthest = bars!.sampling as (values: ArrayLike<number>) => number;
+    expect(
+      [
+        [2, -3, 1],
+        [NaN, 1, -0.5],
+        [2, NaN],
+        [0, 0],
+      ].map(furthest),
+    ).toEqual([-3, 1, 2, 0]);
+    expect(furthest([NaN, NaN])).toBeNaN();
     expect([dots!.type, dots!.showSymbol, dots!.lineStyle.width]).toEqual(["line", true, 0]);
+  });
+
+  it("are asked for what is under the pointer one a pane, on the prices none", () => {
+    const asked = (axis: number) => lines({ lines: [line("a", "bars"), line("b"), line("c")] }, axis).map((l) => l.tooltip.show);
+    expect([asked(0), asked(2)]).toEqual([
+      [false, false, false],
+      [true, false, false],
+    ]);
   });
 
   it("have guides only where there are levels", () => {

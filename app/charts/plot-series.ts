@@ -7,6 +7,13 @@ import { runsOf } from "./runs-of";
 /** Bars in view up to which each is drawn by itself. */
 export const FINE = 900;
 
+/** The value furthest from nought. */
+const furthest = (values: ArrayLike<number>) => {
+  let most = NaN;
+  for (let k = 0; k < values.length; k++) if (Math.abs(values[k]!) > Math.abs(most) || Number.isNaN(most)) most = values[k]!;
+  return most;
+};
+
 /** Lines, bars and dots of a plot in a frame; on the prices as they are placed on their axis. */
 export function lineSeriesOf(
   theme: ChartTheme,
@@ -20,13 +27,19 @@ export function lineSeriesOf(
   const several = (plot.lines ?? []).length > 1;
   return (plot.lines ?? []).map(({ name, values, style: kind, numbers }, k, all) => {
     const data = placedValues(values, axis === 0 ? placed : undefined);
-    const shared = { name: `${plot.title}, ${name}`, data, xAxisIndex: axis, yAxisIndex: axis, silent: true };
+    const shared = {
+      ...{ name: `${plot.title}, ${name}`, data, xAxisIndex: axis, yAxisIndex: axis, silent: true },
+      // Where the pointer is, is asked of one series a frame; on the prices of the bars.
+      tooltip: { show: inPane && k === 0 },
+    };
     if (kind === "bars")
       return {
         ...shared,
         type: "bar" as const,
         large: true,
-        largeThreshold: FINE,
+        largeThreshold: FINE / 3,
+        // With more of them than pixels, the furthest out a pixel.
+        sampling: furthest,
         barWidth: "40%",
         barMinWidth: 1,
         barMaxWidth: 5,

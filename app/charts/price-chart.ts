@@ -2,7 +2,7 @@ import type { EChartsCoreOption } from "echarts/core";
 import { isoDate } from "@core/columns/epoch-day";
 import type { Plotted } from "@studies/chart/plots/drawn";
 import { firstTogether, hasRange, tooltipText } from "./bar-words";
-import { FONT, frame, placedValues, sessionAxis, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
+import { FONT, frame, numberedSessionAxis, placedValues, tooltip, valueAxis, type ChartTheme } from "./chart-theme";
 import { drawingSeries } from "./drawing-series";
 import { edgeLabelSeries } from "./edge-labels";
 import { PANE_NAME, plotLayout, RIBBON_NAME, type Place } from "./plot-layout";
@@ -35,11 +35,11 @@ export function priceChartOptions(theme: ChartTheme, data: PriceChart, asked: Pr
   const axisOf = (plot: Plotted, ribbon?: number) => places.findIndex((p) => p.plot === plot && p.ribbon === ribbon);
   const tint = shown.find((plot) => plot.tint)?.tint;
   // Marks of a window take the place of the regime's tint.
-  const areas = data.window ? windowAreas(theme, data, data.window) : tint ? regimeAreas(theme, dates, tint.states) : [];
+  const areas = data.window ? windowAreas(theme, data, data.window) : tint ? regimeAreas(theme, tint.states) : [];
   return {
     title: places.flatMap((place) => nameOf(theme, place)),
     grid: places.map(({ top, height }) => frame({ right, top: `${top}%`, height: `${height}%` })),
-    xAxis: places.map((_, k) => sessionAxis(theme, dates, k, k === places.length - 1, true)),
+    xAxis: places.map((_, k) => numberedSessionAxis(theme, dates, k, k === places.length - 1)),
     yAxis: places.map((place, k) => axisOfPlace(theme, place, k, k === 0 ? priceAxis(scale, data) : {})),
     axisPointer: { link: [{ xAxisIndex: "all" }] },
     dataZoom: zooms(theme, [...places.keys()], dates.length, right),
@@ -128,7 +128,7 @@ function placedCandles(columns: CandleColumns, placed: (x: number) => number): F
 function candleList(theme: ChartTheme, columns: CandleColumns, placed: (x: number) => number): object[] {
   const last = columns[0].length - 1;
   return Array.from(columns[0], (_, k) => {
-    const value = columns.map((column) => blank(placed(column[k]!)));
+    const value = [k, ...columns.map((column) => blank(placed(column[k]!)))];
     return k === last
       ? { value, itemStyle: { borderColor: theme.amber, borderColor0: theme.amber, color0: theme.amber } }
       : value;
@@ -161,9 +161,8 @@ function bars(theme: ChartTheme, data: PriceChart, placed: (x: number) => number
       large: true,
       largeThreshold: FINE,
       // Only in a list can the last one have a look of its own.
-      ...(data.inProgress
-        ? { data: candleList(theme, columns, placed) }
-        : { data: placedCandles(columns, placed), encode: { x: 0, y: [1, 2, 3, 4] } }),
+      data: data.inProgress ? candleList(theme, columns, placed) : placedCandles(columns, placed),
+      encode: { x: 0, y: [1, 2, 3, 4] },
       // Hollow when it closed above its open, solid when below: colour is kept for meaning.
       itemStyle: { color: theme.paper, color0: theme.ink, borderColor: theme.ink, borderColor0: theme.ink, borderWidth: 1 },
       ...marked,

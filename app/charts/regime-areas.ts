@@ -5,7 +5,7 @@ import { FONT, type ChartTheme } from "./chart-theme";
 export const DIRECTION_WORDS = ["falling", "ranging", "rising"];
 
 /** Tints behind a line where the regime rises or falls, named where there is room. */
-export function regimeAreas(theme: ChartTheme, dates: readonly string[], direction: Int8Array): object[] {
+export function regimeAreas(theme: ChartTheme, direction: Int8Array): object[] {
   const areas: object[] = [];
   for (const [start, end, state] of runsOf(direction)) {
     if (state === 0 || state === 2) {
@@ -14,11 +14,11 @@ export function regimeAreas(theme: ChartTheme, dates: readonly string[], directi
       areas.push([
         {
           name: wide ? DIRECTION_WORDS[state] : "",
-          xAxis: dates[start],
+          xAxis: start,
           itemStyle: { color: colour, opacity: 0.1 },
           label: { color: colour, position: "insideTopLeft", fontFamily: FONT, fontSize: 11 },
         },
-        { xAxis: dates[end] },
+        { xAxis: end },
       ]);
     }
   }

@@ -1,5 +1,4 @@
 import { firstFrom } from "@core/columns/first-from";
-import { isoDate } from "@core/columns/epoch-day";
 import type { WindowMarks } from "@studies/seasons/window-marks";
 import { signedPercent } from "@studies/words/words";
 import { FONT, type ChartTheme } from "./chart-theme";
@@ -15,12 +14,7 @@ export function windowAreas(
     const [start, end] = [firstFrom(days, from), Math.min(last, firstFrom(days, to))];
     if (to < days[0]! || start > last || start >= end) return [];
     const label = { color: colour, position: "insideTop", fontFamily: FONT, fontSize: 11, fontWeight: 600 };
-    return [
-      [
-        { name, xAxis: isoDate(days[start]!), itemStyle: { color: colour, opacity: 0.16 }, label },
-        { xAxis: isoDate(days[end]!) },
-      ],
-    ];
+    return [[{ name, xAxis: start, itemStyle: { color: colour, opacity: 0.16 }, label }, { xAxis: end }]];
   };
   return [
     ...Array.from(moves).flatMap((move, k) =>
