@@ -1,14 +1,8 @@
 import { defineConfig } from "@playwright/test";
 import { addressOf, portOf, SERVERS } from "./e2e/servers";
-import { CHROMIUM_ARGS, findChromium } from "./scripts/chromium.mjs";
+import { CHROMIUM_ARGS, findChromium, KNOWN } from "./scripts/chromium.mjs";
 
 const executablePath = findChromium();
-
-const known = {
-  name: "yubrin-settings",
-  value: encodeURIComponent(Buffer.from(JSON.stringify({ isKnown: true })).toString("base64")),
-  ...{ domain: "127.0.0.1", path: "/", expires: -1, httpOnly: true, secure: false, sameSite: "Lax" as const },
-};
 
 export default defineConfig({
   testDir: "e2e",
@@ -24,8 +18,7 @@ export default defineConfig({
   reporter: [["list"], ["json", { outputFile: process.env["PLAYWRIGHT_JSON_OUTPUT_NAME"] ?? "test-results/browser.json" }]],
   use: {
     baseURL: addressOf("made"),
-    // Of somebody who has been here before: on a first visit the course is shown.
-    storageState: { cookies: [known], origins: [] },
+    storageState: KNOWN,
     viewport: { width: 1280, height: 800 },
     // Recording takes as long as the journey: only of one that failed, when it is tried again.
     trace: "on-first-retry",

@@ -24,3 +24,15 @@ export const CHROMIUM_ARGS = [
   "--disable-component-update",
   "--disable-sync",
 ];
+
+/** State of a browser whose owner has been here before: on a first visit the course is shown. */
+export const KNOWN = {
+  cookies: [
+    {
+      name: "yubrin-settings",
+      value: encodeURIComponent(Buffer.from(JSON.stringify({ isKnown: true })).toString("base64")),
+      ...{ domain: "127.0.0.1", path: "/", expires: -1, httpOnly: true, secure: false, sameSite: "Lax" },
+    },
+  ],
+  origins: [],
+};
