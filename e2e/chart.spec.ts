@@ -48,6 +48,15 @@ test("by keyboard: a chart by week and month over all history, its bars walked, 
   await expect.poll(async () => (await shown())[0]).not.toBe(near[0]);
   await page.keyboard.press("0");
   await expect.poll(async () => (await shown())[0]).toBe(whole[0]);
+  // The wheel zooms around the pointer, at the left edge into what was first, and back.
+  const box = (await picture.boundingBox())!;
+  await page.mouse.move(box.x + 8, box.y + 60);
+  for (let k = 0; k < 12; k++) await page.mouse.wheel(0, -120);
+  await expect.poll(async () => (await shown()).at(-1)).not.toBe(whole.at(-1));
+  expect((await shown())[0]!.slice(-4)).toBe(whole[0]!.slice(-4));
+  for (let k = 0; k < 16; k++) await page.mouse.wheel(0, 120);
+  await expect.poll(async () => (await shown()).at(-1)).toBe(whole.at(-1));
+  expect(await page.locator("#screen").evaluate((screen) => screen.scrollTop)).toBe(0);
   await page.getByRole("button", { name: "Scale: linear" }).click();
   await page.getByRole("menuitemradio", { name: "percent from the start" }).click();
   await expect(page).toHaveURL(/scale=percent/);

@@ -115,13 +115,14 @@ export function Chart({ label, options, className, days, main = false, words, ov
       className={overlay ? "size-full" : className}
       data-drawn={drawn !== undefined}
       data-main={main || undefined}
+      data-surface={!overlay || undefined}
     >
       <div ref={box} className="size-full" />
     </div>
   );
   if (!overlay) return picture;
   return (
-    <div className={`relative ${className}`}>
+    <div className={`relative ${className}`} data-surface>
       {picture}
       {drawn && overlay(drawn)}
     </div>

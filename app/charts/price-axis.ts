@@ -41,19 +41,22 @@ export function priceAxis(scale: PriceScale, { high, low, close }: Prices): Reco
   };
 }
 
+/** Bars that are in view at least. */
+export const FEWEST = 20;
+
 /** Bars from which on there is an overview to move along. */
 export const LONG = 300;
 
-/** The wheel zooms and a drag pans; under a long history a slim overview does both. */
+/** A drag pans; under a long history a slim overview pans and zooms. (The wheel: see use-walk.) */
 export function zooms(theme: ChartTheme, axes: readonly number[], bars: number, right: number): object[] {
-  const inside = { type: "inside", xAxisIndex: axes, minValueSpan: 20 };
+  const inside = { type: "inside", xAxisIndex: axes, minValueSpan: FEWEST, zoomOnMouseWheel: false };
   if (bars <= LONG) return [inside];
   return [
     inside,
     {
       type: "slider",
       xAxisIndex: axes,
-      minValueSpan: 20,
+      minValueSpan: FEWEST,
       left: 4,
       right,
       bottom: 0,

@@ -13,4 +13,11 @@ describe("the part of a chart in view", () => {
     expect(zoomed({ start: 10, end: 30 }, 2)).toEqual({ start: 0, end: 40 });
     expect(zoomed({ start: 10, end: 90 }, 3)).toEqual({ start: 0, end: 100 });
   });
+  it("does so around a place that stays where it is, unless an end is met, and is never too narrow", () => {
+    expect(zoomed({ start: 20, end: 60 }, 0.5, { around: 30 })).toEqual({ start: 25, end: 45 });
+    expect(zoomed({ start: 25, end: 45 }, 2, { around: 30 })).toEqual({ start: 20, end: 60 });
+    expect(zoomed({ start: 20, end: 60 }, 2, { around: 58 })).toEqual({ start: 0, end: 80 });
+    expect(zoomed({ start: 50, end: 90 }, 2, { around: 52 })).toEqual({ start: 20, end: 100 });
+    expect(zoomed({ start: 20, end: 60 }, 0.1, { around: 40, least: 10 })).toEqual({ start: 35, end: 45 });
+  });
 });
