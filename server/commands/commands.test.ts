@@ -2,7 +2,13 @@ import { spawnSync } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import exportUrl from "./export.ts?node-worker";
+import importUrl from "./import.ts?node-worker";
+import worldUrl from "./world.ts?node-worker";
+
+const COMMANDS = { world: worldUrl, import: importUrl, export: exportUrl };
 
 let folder: string;
 beforeAll(() => {
@@ -12,9 +18,9 @@ afterAll(() => {
   fs.rmSync(folder, { recursive: true, force: true });
 });
 
-/** Runs a command as its npm script does. */
-function run(command: "world" | "import" | "export", ...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["--import", "tsx", `server/commands/${command}.ts`, ...args], {
+/** Runs a command in a process of its own. */
+function run(command: keyof typeof COMMANDS, ...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [fileURLToPath(COMMANDS[command]), ...args], {
     encoding: "utf8",
     // Nothing else ends it: a call that waits is out of reach of the test's own limit.
     timeout: 60_000,

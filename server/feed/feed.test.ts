@@ -2,6 +2,7 @@ import { spawn } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { isoDate } from "@core";
 import { STUDIES } from "@studies/registry";
@@ -11,6 +12,7 @@ import { openDatabase } from "../db.server";
 import { getBars } from "../stores/bars-store.server";
 import { listInstruments } from "../stores/instruments-store.server";
 import { listMemberships } from "../stores/memberships-store.server";
+import deliverUrl from "../testing/deliver-forever.ts?node-worker";
 import { differences } from "../testing/differences";
 import { exampleParams } from "../testing/example-params";
 import { writeDataset } from "../transfer/write-dataset.server";
@@ -173,9 +175,7 @@ describe("a feed that ends in the middle", () => {
     const file = path.join(folder, "killed.db");
     await (await deskOfWorld(file, world)).close();
     for (const after of [3, 7]) {
-      const child = spawn(process.execPath, ["--import", "tsx", "server/testing/deliver-forever.ts"], {
-        env: { ...process.env, YUBRIN_DB: file },
-      });
+      const child = spawn(process.execPath, [fileURLToPath(deliverUrl)], { env: { ...process.env, YUBRIN_DB: file } });
       await new Promise<void>((resolve, reject) => {
         let lines = 0;
         child.stdout.on("data", (chunk: Buffer) => {

@@ -2,6 +2,7 @@ import { spawn } from "node:child_process";
 import fs from "node:fs";
 import os from "node:os";
 import path from "node:path";
+import { fileURLToPath } from "node:url";
 import { parquetReadObjects } from "hyparquet";
 import { compressors } from "hyparquet-compressors";
 import type { Knex } from "knex";
@@ -11,6 +12,7 @@ import { isoDate } from "@core";
 import { STUDIES } from "@studies/registry";
 import { makeWorld } from "@world/make-world";
 import { Desk } from "../ask/desk.server";
+import importUrl from "../commands/import.ts?node-worker";
 import { openDatabase } from "../db.server";
 import { getDataVersion } from "../stores/meta-store.server";
 import { differences } from "../testing/differences";
@@ -289,7 +291,7 @@ describe("a process killed while it imports", () => {
     write("bars.csv", `${BARS}AAA,2024-01-03,99,99,99,99,1\n${rows}`);
     const child = spawn(
       process.execPath,
-      ["--import", "tsx", "server/commands/import.ts", "--from", path.join(folder, "bars.csv"), "--market", "HOME"],
+      [fileURLToPath(importUrl), "--from", path.join(folder, "bars.csv"), "--market", "HOME"],
       {
         env: { ...process.env, YUBRIN_DB: path.join(folder, "test.db") },
       },
