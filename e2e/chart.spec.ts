@@ -54,6 +54,14 @@ test("by keyboard: a chart by week and month over all history, its bars walked, 
   for (let k = 0; k < 12; k++) await page.mouse.wheel(0, -120);
   await expect.poll(async () => (await shown()).at(-1)).not.toBe(whole.at(-1));
   expect((await shown())[0]!.slice(-4)).toBe(whole[0]!.slice(-4));
+  // A drag moves on to what was later, and is no press on a bar.
+  const first = await shown();
+  await page.mouse.move(box.x + 500, box.y + 60);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 100, box.y + 70, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(async () => (await shown())[0]).not.toBe(first[0]);
+  expect(page.url()).not.toContain("asof=");
   for (let k = 0; k < 16; k++) await page.mouse.wheel(0, 120);
   await expect.poll(async () => (await shown()).at(-1)).toBe(whole.at(-1));
   expect(await page.locator("#screen").evaluate((screen) => screen.scrollTop)).toBe(0);

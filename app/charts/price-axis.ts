@@ -47,9 +47,9 @@ export const FEWEST = 20;
 /** Bars from which on there is an overview to move along. */
 export const LONG = 300;
 
-/** A drag pans; under a long history a slim overview pans and zooms. (The wheel: see use-walk.) */
+/** What zooms and pans: the pointer and the keys, see use-pointer-view and use-walk, and under a long history a slim overview. */
 export function zooms(theme: ChartTheme, axes: readonly number[], bars: number, right: number): object[] {
-  const inside = { type: "inside", xAxisIndex: axes, minValueSpan: FEWEST, zoomOnMouseWheel: false };
+  const inside = { type: "inside", xAxisIndex: axes, minValueSpan: FEWEST, zoomOnMouseWheel: false, moveOnMouseMove: false };
   if (bars <= LONG) return [inside];
   return [
     inside,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { moved, zoomed } from "./use-walk";
+import { moved, zoomed } from "./chart-view";
 
 describe("the part of a chart in view", () => {
   it("moves on, but not past the ends", () => {
