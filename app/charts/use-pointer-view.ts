@@ -62,6 +62,8 @@ export function usePointerView(drawn: EChartsType | undefined, count: number, le
       grip = { x: event.clientX, view: view.current, pixel: 100 / count / (to - from), isMoved: false };
     };
     const onMove = (event: PointerEvent) => {
+      // Let go of where no event tells it, as outside the window, or by a finger that scrolls.
+      if (event.buttons === 0) grip = undefined;
       if (!grip) return;
       if (!grip.isMoved) {
         drawn.dispatchAction({ type: "hideTip" });
