@@ -129,6 +129,8 @@ test("by keyboard: the weekly review by its routine with ten pins, two plans and
     await expect(page.locator("section[data-part]")).toHaveCount(23 + 10);
     await expect(page.getByText("The tray is empty.")).toBeVisible();
     await keys.press("Shift+P");
+    // A tray that closes gives the keyboard back to its button.
+    await expect(page.getByRole("button", { name: "Tray", exact: true })).toBeFocused();
     const parts = page.locator("section[data-part]");
     await parts.last().focus();
     await expect(parts.last()).toContainText("levels of the plan");

@@ -150,6 +150,35 @@ describe("a watched folder", () => {
     expect(namesIn()).toEqual(["later.csv.part"]);
   });
 
+  it("lets those that are whole wait for one that still grows, so that an evening stays one change", async () => {
+    await watching();
+    drop("whole.csv", eveningText(0));
+    drop("growing.csv", "ticker;date;close\n");
+    for (const evening of Array.from({ length: 12 }, (_, k) => k)) {
+      await sleep(30);
+      fs.appendFileSync(path.join(inboxFolder, "growing.csv"), `AAA;${dayOf(evening)};${10 + evening}\n`);
+    }
+    await until(() => outcomes.length > 0);
+    expect(outcomes[0]!.imported).toEqual(["growing.csv", "whole.csv"]);
+    expect(await listChanges(db)).toHaveLength(1);
+  });
+
+  it("does not wait for ever for one that never ends", async () => {
+    await watching();
+    drop("whole.csv", eveningText(0));
+    drop("endless.csv", "ticker;date;close\n");
+    const growing = setInterval(() => {
+      fs.appendFileSync(path.join(inboxFolder, "endless.csv"), " ");
+    }, 20);
+    try {
+      await until(() => outcomes.length > 0);
+    } finally {
+      clearInterval(growing);
+    }
+    expect(outcomes[0]!.imported).toEqual(["whole.csv"]);
+    expect(namesIn()).toEqual(["endless.csv"]);
+  });
+
   it("imports the same file once, and one of the same name with other content", async () => {
     await watching();
     drop("evening.csv", eveningText(0));

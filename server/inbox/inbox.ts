@@ -47,6 +47,8 @@ const UNFINISHED = /^\.|\.(part|partial|tmp|crdownload|download|swp)$|~$/i;
 const MOST_REASONS = 200;
 /** Of one file: it is taken in beside the work of others. */
 const MOST_BYTES = 1_000_000_000;
+/** How often those that are whole wait for others that still grow, each time as long as a file must stay as it is. */
+const MOST_WAITS = 8;
 
 /**
  * A folder whose files are imported when they are whole, all that came together at once, and then moved: to `done`, or to
@@ -59,6 +61,7 @@ export class Inbox {
   #watcher: FSWatcher | undefined;
   #timer: NodeJS.Timeout | undefined;
   #working: Promise<void> = Promise.resolve();
+  #waits = 0;
 
   constructor(private readonly options: InboxOptions) {}
 
@@ -99,10 +102,29 @@ export class Inbox {
   /** What comes together is imported together: one evening is one change of the data. */
   #take(file: string): void {
     this.#waiting.add(file);
+    this.#wait();
+  }
+
+  #wait(): void {
     clearTimeout(this.#timer);
     this.#timer = setTimeout(() => {
+      if (this.#waits < MOST_WAITS && this.#isMoreComing()) {
+        this.#waits += 1;
+        this.#wait();
+        return;
+      }
+      this.#waits = 0;
       this.#working = this.#working.then(() => this.#work());
     }, this.options.settleMs ?? 1_500);
+  }
+
+  /** Whether a file lies there that is not known to be whole yet. */
+  #isMoreComing(): boolean {
+    const { folder } = this.options;
+    if (!fs.existsSync(folder)) return false;
+    return fs
+      .readdirSync(folder, { withFileTypes: true })
+      .some((one) => one.isFile() && !UNFINISHED.test(one.name) && !this.#waiting.has(path.join(folder, one.name)));
   }
 
   async #work(): Promise<void> {
