@@ -12,7 +12,8 @@ import {
   type Rule,
 } from "@core";
 import type { Dataset } from "@core/columns/dataset";
-import { conditionSource, conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionSource } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import { trendOfStocks } from "@studies/cross-section/trend-of-stocks";
 import { strengthOfGroups } from "@studies/cross-section/strength-of-groups";
 import { Market } from "@studies/market/market";

@@ -1,4 +1,4 @@
-import { fourier } from "../stats/fourier";
+import { fourier, type Fourier } from "../stats/fourier";
 
 /** One instrument's base returns and occurrences, on numbered sessions. */
 export interface DatedReturns {
@@ -85,7 +85,7 @@ export function addShifted(into: ShiftedSums | undefined, more: ShiftedSums): Sh
 }
 
 /** Occurrences from which transforms are faster than adding up. */
-const TRANSFORM_WORTH = 80;
+const TRANSFORM_WORTH = 120;
 
 /**
  * The deviations of one instrument at its occurrences, for every shift of them.
@@ -108,13 +108,23 @@ function addedUp({ deviations, occurrences }: DatedReturns): ShiftedSums {
   const { values, squared, known } = twice(deviations);
   for (let start = 0; start < length; start += BLOCK) {
     const end = Math.min(length, start + BLOCK);
-    for (const at of occurrences) {
+    let first = 0;
+    // Four at a time, one after the other, so that a sum is fetched and put back once for them.
+    for (; first + 4 <= occurrences.length; first += 4) {
+      const [a, b, c, d] = [occurrences[first]!, occurrences[first + 1]!, occurrences[first + 2]!, occurrences[first + 3]!];
+      for (let k = start; k < end; k++) {
+        sums[k] = sums[k]! + values[a + k]! + values[b + k]! + values[c + k]! + values[d + k]!;
+        squares[k] = squares[k]! + squared[a + k]! + squared[b + k]! + squared[c + k]! + squared[d + k]!;
+      }
+    }
+    for (; first < occurrences.length; first++) {
+      const at = occurrences[first]!;
       for (let k = start; k < end; k++) {
         sums[k]! += values[at + k]!;
         squares[k]! += squared[at + k]!;
       }
-      if (known) for (let k = start; k < end; k++) counts[k]! += known[at + k]!;
     }
+    if (known) for (const at of occurrences) for (let k = start; k < end; k++) counts[k]! += known[at + k]!;
   }
   if (!known) counts.fill(occurrences.length);
   return { sums, squares, counts };
@@ -141,10 +151,9 @@ function twice(deviations: Float64Array) {
 /** The same as circular correlations of where the occurrences are with the deviations, their squares, and where they are known. */
 function correlated({ deviations, occurrences }: DatedReturns): ShiftedSums {
   const length = deviations.length;
-  const size = 2 ** Math.ceil(Math.log2(2 * length));
-  const transform = transformOf(size);
-  const room = () => new Float64Array(size);
-  const [re, im, placesRe, placesIm] = [room(), room(), room(), room()];
+  const { scatter, gather, opposite, room } = roomOf(2 ** Math.ceil(Math.log2(2 * length)));
+  for (const column of room) column.fill(0);
+  const [re, im, placesRe, placesIm, countRe, countIm] = room;
   let missing = false;
   for (const at of occurrences) placesRe[at] = 1;
   for (let k = 0; k < length; k++) {
@@ -152,45 +161,54 @@ function correlated({ deviations, occurrences }: DatedReturns): ShiftedSums {
     if (x === x) {
       re[k] = x;
       im[k] = x * x;
-      // Known or not travels with where the occurrences are.
-      placesIm[k] = 1;
     } else missing = true;
   }
-  transform(re, im);
-  transform(placesRe, placesIm);
+  // Where something is not known everywhere, that travels with where the occurrences are.
+  if (missing) for (let k = 0; k < length; k++) placesIm[k] = deviations[k] === deviations[k] ? 1 : 0;
+  scatter(re, im);
+  scatter(placesRe, placesIm);
   // Values in the real and squares in the imaginary part; counts apart.
-  const [bothRe, bothIm] = [room(), room()];
-  const [countRe, countIm] = missing ? [room(), room()] : [];
-  for (let f = 0; f < size; f++) {
-    const g = (size - f) & (size - 1);
-    // Two real series in one transform: their own spectra are its even and odd parts.
-    const oRe = (placesRe[f]! + placesRe[g]!) / 2;
-    const oIm = (placesIm[f]! - placesIm[g]!) / 2;
-    bothRe[f] = oRe * re[f]! + oIm * im[f]!;
-    bothIm[f] = oRe * im[f]! - oIm * re[f]!;
-    if (!countRe || !countIm) continue;
-    const kRe = (placesIm[f]! + placesIm[g]!) / 2;
-    const kIm = (placesRe[g]! - placesRe[f]!) / 2;
-    countRe[f] = oRe * kRe + oIm * kIm;
-    countIm[f] = oRe * kIm - oIm * kRe;
+  for (let f = 0; f < re.length; f++) {
+    let oRe = placesRe[f]!;
+    let oIm = placesIm[f]!;
+    if (missing) {
+      // Two real series in one transform: their own spectra are its even and odd parts.
+      const g = opposite[f]!;
+      oRe = (placesRe[f]! + placesRe[g]!) / 2;
+      oIm = (placesIm[f]! - placesIm[g]!) / 2;
+      const kRe = (placesIm[f]! + placesIm[g]!) / 2;
+      const kIm = (placesRe[g]! - placesRe[f]!) / 2;
+      countRe[f] = oRe * kRe + oIm * kIm;
+      countIm[f] = oRe * kIm - oIm * kRe;
+    }
+    const x = re[f]!;
+    const y = im[f]!;
+    re[f] = oRe * x + oIm * y;
+    im[f] = oRe * y - oIm * x;
   }
-  // The inverse by the forward transform of what is turned about.
-  transform(bothIm, bothRe);
-  if (countRe && countIm) transform(countIm, countRe);
+  gather(re, im);
+  if (missing) gather(countRe, countIm);
   const wrapped = (column: Float64Array) => {
-    const out = new Float64Array(length);
-    for (let k = 0; k < length; k++) out[k] = (column[k]! + (k === 0 ? 0 : column[size - length + k]!)) / size;
+    const [size, out] = [column.length, new Float64Array(length)];
+    out[0] = column[0]! / size;
+    for (let k = 1; k < length; k++) out[k] = (column[k]! + column[size - length + k]!) / size;
     return out;
   };
-  const counts = countRe ? wrapped(countRe).map(Math.round) : new Float64Array(length).fill(occurrences.length);
-  return { sums: wrapped(bothRe), squares: wrapped(bothIm), counts };
+  const counts = missing ? wrapped(countRe).map(Math.round) : new Float64Array(length).fill(occurrences.length);
+  return { sums: wrapped(re), squares: wrapped(im), counts };
 }
 
-const transforms = new Map<number, ReturnType<typeof fourier>>();
+type Room = readonly [Float64Array, Float64Array, Float64Array, Float64Array, Float64Array, Float64Array];
 
-/** The transform of a size, whose turns are worked out once. */
-function transformOf(size: number): ReturnType<typeof fourier> {
-  const made = transforms.get(size) ?? fourier(size);
-  transforms.set(size, made);
-  return made;
+const rooms = new Map<number, Fourier & { readonly room: Room }>();
+
+/** The transform of a size, whose turns are worked out once, and room to work in. */
+function roomOf(size: number): Fourier & { readonly room: Room } {
+  let own = rooms.get(size);
+  if (!own) {
+    const column = () => new Float64Array(size);
+    own = { ...fourier(size), room: [column(), column(), column(), column(), column(), column()] };
+    rooms.set(size, own);
+  }
+  return own;
 }

@@ -1,7 +1,7 @@
 import { ruleSentence, withoutOff } from "@core";
 import { z } from "zod";
 import { askedInstruments } from "@studies/conditions/asked-instruments";
-import type { ConditionsOf } from "@studies/conditions/condition-source";
+import type { ConditionsOf } from "@studies/conditions/conditions-of";
 import { holdsNow } from "@studies/conditions/holds-now";
 import { defineStudy, type Sentence } from "@studies/define-study";
 import { tickersOfList } from "@studies/lists/tickers-of-list";

@@ -1,6 +1,6 @@
 import { WHOLE_MARKET, findGroup } from "@studies/sets/group-key";
 import type { Market } from "@studies/market/market";
-import { conditionsAskedOf, type ConditionsOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf, type ConditionsOf } from "@studies/conditions/conditions-of";
 import { locate } from "@studies/market/own-calendar";
 
 /** An instrument that is asked about, and on which sessions of the market it belongs to what was named. */

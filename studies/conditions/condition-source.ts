@@ -1,19 +1,4 @@
-import {
-  align,
-  evaluateRule,
-  isDrawn,
-  subjectOf,
-  usesOf,
-  type Condition,
-  type ConditionSource,
-  type Judged,
-  type MeasureUse,
-  type Moment,
-  type Rule,
-  type Subject,
-  type Truth,
-} from "@core";
-import { keptSection } from "@studies/market/kept";
+import { align, subjectOf, type Condition, type ConditionSource, type Judged, type MeasureUse, type Subject } from "@core";
 import type { Market } from "@studies/market/market";
 import { measureValues } from "./measure-values";
 import { seriesOfSubject, type Asked, type SubjectSeries } from "./subject-series";
@@ -96,43 +81,9 @@ function remembered<K, V>(keyOf: (key: K) => string, make: (key: K) => V): (key:
   };
 }
 
-/** Conditions as asked of one instrument, on its own calendar. */
-export interface ConditionsOf {
-  readonly series: SubjectSeries;
-  /** On which sessions a rule is true; what was judged before is kept. */
-  truth(rule: Rule, moment: Moment): Truth;
-  /** The measures of a rule that have no value on any session: because of them nothing can be said of it. */
-  unknownMeasures(rule: Rule): MeasureUse[];
-}
-
-export function conditionsAskedOf(market: Market, asked: Asked): ConditionsOf {
-  const source = conditionSource(market, asked);
-  const kept = market.crossSection(keptTruths);
-  const name = asked === "composite" ? asked : asked.instrument.ticker;
-  const isHere = asked === "composite" || asked.part === market;
-  return {
-    series: source.series,
-    truth(rule, moment) {
-      const judge = (condition: Condition, make: () => Truth) => {
-        const drawn = usesOf(condition).some(isDrawn) ? market.drawingsKey : "";
-        return kept.get(`${moment}/${isHere && isShared(condition) ? "" : name}/${drawn}/${JSON.stringify(condition)}`, make);
-      };
-      const truth = evaluateRule(rule, { ...source, kept: judge }, moment);
-      source.release();
-      return truth;
-    },
-    unknownMeasures(rule) {
-      return usesOf(rule).filter((use) => source.subject(subjectOf(use)).column(use).every(Number.isNaN));
-    },
-  };
-}
-
 const isFixed = (of: Subject) => of === "market" || typeof of === "object";
 
 /** Whether a condition speaks of nothing that differs from instrument to instrument. */
-function isShared({ left, right }: Condition): boolean {
+export function isShared({ left, right }: Condition): boolean {
   return isFixed(subjectOf(left)) && (typeof right !== "object" || isFixed(subjectOf(right)));
 }
-
-/** Truth of conditions as of a session. */
-const keptTruths = keptSection<Truth>("truths", 24 * 2 ** 20, (truth) => 2 * truth.yes.byteLength + 200);

@@ -13,7 +13,7 @@ import {
   type Moment,
   type Rule,
 } from "@core";
-import type { ConditionsOf } from "./condition-source";
+import type { ConditionsOf } from "./conditions-of";
 import { latestBars } from "./latest-bars";
 import type { SubjectSeries } from "./subject-series";
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { truthAt, type Rule } from "@core";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
 import { Market } from "@studies/market/market";

@@ -15,7 +15,7 @@ import {
   type Truth,
 } from "@core";
 import { askedInstruments } from "@studies/conditions/asked-instruments";
-import type { ConditionsOf } from "@studies/conditions/condition-source";
+import type { ConditionsOf } from "@studies/conditions/conditions-of";
 import type { KnownInstrument, Market } from "@studies/market/market";
 import { locate } from "@studies/market/own-calendar";
 import { accountOf, accountValueAt, type AskedPlan, type PlanAccount, type PlanVersion } from "./plan-schema";

@@ -1,4 +1,4 @@
-import { bitCount, truthAt, type Rule, type TradePlan } from "@core";
+import { bitCount, outcomes, truthAt, type Rule, type TradePlan } from "@core";
 import { z } from "zod";
 import { defineStudy } from "@studies/define-study";
 import type { Market } from "@studies/market/market";
@@ -8,7 +8,7 @@ import { count, list, percent, probability, signedPercent } from "@studies/words
 import { askedInstruments, type AskedInstrument } from "@studies/conditions/asked-instruments";
 import { catalogueFor } from "./catalogue-for";
 import { sampleOf } from "./sample";
-import { recordOf, reDatingOf } from "./statistics";
+import { reDatingOf } from "./statistics";
 import { plainNumber } from "@studies/pictures/picture-parts";
 
 /** A clause that holds for an instrument at this close, and what has followed it. */
@@ -110,7 +110,9 @@ function recordsOf(asked: AskedInstrument, sessions: Int32Array): HeldRecord[] {
   const held = catalogueFor(asked).filter(({ rule }) => truthAt(conditions.truth(rule, "close"), last) === 1);
   return held.map(({ sentence, rule }): HeldRecord => {
     const sample = sampleOf(asked, { rule, plan: PLAN, thinned: true, from: -Infinity, to: Infinity });
-    const { n, winRate, baseWinRate, mean, edge, sd, worst } = recordOf([sample], PLAN, { thinned: true });
+    const { n, winRate, mean, sd, worst } = outcomes(Float64Array.from(sample.counted, (trade) => trade.result));
+    const { mean: baseMean, winRate: baseWinRate } = sample.baseRecord;
+    const edge = mean - baseMean;
     const isLarge = Math.abs(edge) > (WORTH_A_P * sd) / Math.sqrt(n);
     const p = isLarge ? reDatingOf([sample], PLAN, sessions).all : NaN;
     const truth = conditions.truth(rule, "close");

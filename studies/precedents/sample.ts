@@ -78,7 +78,7 @@ export function sampleOf(asked: AskedInstrument, { rule, plan, thinned, from, to
   const truth = asked.conditions.truth(rule, moment);
   const bits = spanOf(asked, knownThroughout(asked, rule, moment), { from, to });
   const span = sessionsOf(bits);
-  const results = resultsOf(bars, plan);
+  const results = resultsFor(bars, plan);
   const base = new Float64Array(days.length).fill(NaN);
   let [n, sum, wins] = [0, 0, 0];
   for (let k = 0; k < span.length; k++) {
@@ -106,6 +106,17 @@ export function sampleOf(asked: AskedInstrument, { rule, plan, thinned, from, to
     open: all.filter((trade) => trade.sold < 0),
     now: truthAt(truth, days.length - 1),
   };
+}
+
+/** What came of a plan on all sessions of some bars, for the plan that was asked last: many rules are asked with one. */
+const lastResults = new WeakMap<MeasuredBars, { readonly plan: TradePlan; readonly results: Float64Array }>();
+
+function resultsFor(bars: MeasuredBars, plan: TradePlan): Float64Array {
+  const last = lastResults.get(bars);
+  if (last?.plan === plan) return last.results;
+  const results = resultsOf(bars, plan);
+  lastResults.set(bars, { plan, results });
+  return results;
 }
 
 /** The sessions on which every comparison of a rule is known, as bits. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { blockInterval, isoDate, paramsOf, readPhrase, resultsOf, truthAt, weekEnd, type Rule } from "@core";
 import { seeded } from "@core/testing";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import { holdsNow } from "@studies/conditions/holds-now";
 import { measureNow } from "@studies/conditions/measure-now";
 import { measureOfText, measureText, rankingOfText, rankingText } from "@studies/conditions/measure-text";

@@ -1,6 +1,6 @@
 import { WHOLE_MARKET, findGroup } from "@studies/sets/group-key";
 import { groupsTitle } from "@studies/sets/group-members";
-import { conditionsAskedOf, type ConditionsOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf, type ConditionsOf } from "@studies/conditions/conditions-of";
 import type { KnownInstrument, Market } from "@studies/market/market";
 
 /** All funds of a market, leveraged and inverse ones too. */

@@ -1,5 +1,5 @@
 import { align, heldStates, truthAt, type Rule } from "@core";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import type { Asked } from "@studies/conditions/subject-series";
 import { locate } from "@studies/market/own-calendar";
 import type { Market } from "@studies/market/market";

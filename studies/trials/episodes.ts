@@ -3,7 +3,7 @@ import { LANES } from "@core/timing/lane-names";
 import { z } from "zod";
 import { PRESSURE_WASHED_OUT } from "@studies/breadth/breadth-zones";
 import { laneColumns, pressureColumn } from "@studies/columns/timing";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import { ruleText } from "@studies/conditions/rule-schema";
 import type { Market } from "@studies/market/market";
 import { ownStates, COMPOSITE } from "@studies/timing/own-states";

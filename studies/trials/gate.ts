@@ -1,6 +1,6 @@
 import { mapUses, ruleSentence, subjectOf, truthAt, withoutOff, type Rule, type Truth } from "@core";
 import { z } from "zod";
-import { conditionsAskedOf } from "@studies/conditions/condition-source";
+import { conditionsAskedOf } from "@studies/conditions/conditions-of";
 import { ruleSchema } from "@studies/conditions/rule-schema";
 import type { Market } from "@studies/market/market";
 import { groupKeyText } from "@studies/sets/group-key";
