@@ -66,6 +66,7 @@ export async function serverRows(database: string): Promise<void> {
   const dates = result.days.slice(-420).map((day) => new Date(day * 86_400_000).toISOString().slice(0, 10));
   const screens: [string, string][] = [
     ["Today", "/_.data?"],
+    ["Today, what comes later", "/today-later.data?"],
     ["Regime", "/regime.data?"],
     ["Breadth", "/breadth.data?"],
     ["Timing", "/timing.data?"],
@@ -77,6 +78,8 @@ export async function serverRows(database: string): Promise<void> {
     ["Groups, the funds", "/groups.data?peers=fund&"],
     ["Period map", "/period-map.data?"],
     ["Chart", "/chart/ALBRO.data?"],
+    ["Setups", "/setups.data?"],
+    ["Setups, the records of its kinds", "/setups/records.data?"],
   ];
   for (const [name, place] of screens) {
     for (const date of dates.slice(0, 10)) await answer(`${base}${place}asof=${date}`);
@@ -92,6 +95,7 @@ export async function serverRows(database: string): Promise<void> {
   await browserRows(base);
   const open: [string, string[]][] = [
     ["Today", ["/_.data"]],
+    ["Today with what comes later", ["/_.data", "/today-later.data"]],
     ["Timing", ["/timing.data"]],
     ["Breadth", ["/breadth.data"]],
     ["Today, Regime, Breadth and Timing", ["/_.data", "/regime.data", "/breadth.data", "/timing.data"]],
@@ -141,11 +145,16 @@ async function loadRows(base: string, dates: readonly string[]): Promise<void> {
     const data = await of(page === "/" ? "/_.data" : `${page}.data`, 150);
     const whole = await of(page, 210);
     row(`${name}: CPU a request at a new date, step / first page, ms`, `${data.toFixed(0)} / ${whole.toFixed(0)}`);
+    if (name === "Today") row("  what comes later, once the page rests", (await of("/today-later.data", 210)).toFixed(0));
   }
-  const ask = (reader: number, k: number) =>
-    answer(
-      `${base}${pages[(reader + k) % pages.length]![1].replace(/^\/$/, "/_")}.data?asof=${dates[(reader * 7 + k) % dates.length]!}`,
-    );
+  const ask = async (reader: number, k: number) => {
+    const page = pages[(reader + k) % pages.length]![1];
+    const date = dates[(reader * 7 + k) % dates.length]!;
+    const spent = await answer(`${base}${page === "/" ? "/_" : page}.data?asof=${date}`);
+    // Who reads Today rests there.
+    if (page === "/") void answer(`${base}/today-later.data?asof=${date}`);
+    return spent;
+  };
   const health: number[] = [];
   const looking = setInterval(() => void answer(`${base}/healthz`).then((ms) => health.push(ms)), 500);
   const spent = await waits(ask, { readers: 50, pauseMs: 5_000, forMs: 30_000 });

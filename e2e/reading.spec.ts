@@ -41,6 +41,43 @@ test("both markets are read: side by side, and each with its regime", async ({ p
   await expect(page.getByRole("table", { name: /States of the regime/ }).getByRole("row")).toHaveCount(4);
 });
 
+test("Today goes from date to date at once; what comes later is faint until it is of the new one, and one reads on where one was", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await ready(page);
+  const busy = page.locator("#screen [aria-busy=true]");
+  await expect(page.getByRole("region", { name: "What holds at this close" })).toContainText("hold for");
+  await expect(page.getByRole("region", { name: "Months of the sectors" })).not.toContainText("Looking at");
+  await expect(busy).toHaveCount(0);
+  const [before, later] = [
+    await reading(page).innerText(),
+    await page.getByRole("region", { name: "What holds at this close" }).innerText(),
+  ];
+  const asked: string[] = [];
+  let release = () => {};
+  const held = new Promise<void>((resolve) => (release = resolve));
+  await page.route(/today-later/, async (route) => {
+    asked.push(new URL(route.request().url()).searchParams.get("asof")!);
+    await held;
+    await route.continue();
+  });
+  await page.locator("#screen").evaluate((screen) => {
+    screen.scrollTo(0, 400);
+  });
+  for (let k = 0; k < 4; k++) await page.keyboard.press("[");
+  await expect(reading(page)).not.toHaveText(before);
+  await expect(busy).toHaveCount(2);
+  await expect(page.getByRole("region", { name: "What holds at this close" })).toHaveText(later, { useInnerText: true });
+  await expect.poll(() => asked.at(-1)).toBe(new URL(page.url()).searchParams.get("asof"));
+  expect(await page.locator("#screen").evaluate((screen) => screen.scrollTop)).toBe(400);
+  // Those that one went by were not asked.
+  expect(asked.length).toBeLessThan(4);
+  release();
+  await expect(busy).toHaveCount(0);
+  await expect(page.getByRole("region", { name: "What holds at this close" })).not.toHaveText(later, { useInnerText: true });
+});
+
 test("what followed, the sectors and the inside of the move belong to the members that were asked for", async ({ page }) => {
   await page.goto("/breadth");
   await ready(page);

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { chooseByKeys, ready } from "./main-job";
+import { chooseByKeys, reading, ready } from "./main-job";
 import { expect, test } from "./watch";
 
 /* The next session's setups inside the focus, from the list to the threshold at which one would get in. */
@@ -78,4 +78,24 @@ test("one kind alone, none that pays enough, and what is outside the focus", asy
   await page.goto(`/setups?reward=0&for=market:&focus=${focus}&within=outside`);
   await expect(page.getByRole("heading", { level: 1 })).toContainText(" outside the focus ");
   await expect(page.getByRole("button", { name: "Focus: outside the focus" })).toBeVisible();
+});
+
+test("a step in time shows the setups of that session before their records are there", async ({ page }) => {
+  let release = () => {};
+  let held = Promise.resolve();
+  await page.route(/setups\/records/, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto("/setups?for=market:");
+  await ready(page);
+  const working = page.getByText("What each kind has been worth here is being worked out…");
+  await expect(working).toBeHidden();
+  const before = await reading(page).innerText();
+  held = new Promise((resolve) => (release = resolve));
+  await page.keyboard.press("[");
+  await expect(reading(page)).not.toHaveText(before);
+  await expect(working).toBeVisible();
+  release();
+  await expect(working).toBeHidden();
 });

@@ -4,13 +4,16 @@ import { noteArrival } from "~/ui/pin/pin-in-hand";
 import { isRoutineUnderWay } from "~/ui/routine-under-way";
 import { isTyping } from "~/ui/use-keys";
 
-/** Puts the keyboard on what a screen is for: the row in hand of its main table, its first clause, or its main picture. */
-export function focusMain(): boolean {
+/**
+ * Puts the keyboard on what a screen is for: the row in hand of its main table, its first clause, or its main picture.
+ * @param stays whether what is in view stays there
+ */
+export function focusMain(stays = false): boolean {
   const main = document.querySelector<HTMLElement>("#screen [data-main]");
   const target = main?.querySelector<HTMLElement>("tr[tabindex='0'], [data-clause], [data-add-clause]") ?? main;
   if (!target) return false;
   if (target === main && !target.hasAttribute("tabindex")) target.tabIndex = -1;
-  target.focus({ preventScroll: target !== main && isInView(target) });
+  target.focus({ preventScroll: stays || (target !== main && isInView(target)) });
   return document.activeElement === target;
 }
 
@@ -24,15 +27,17 @@ function isInView(element: HTMLElement): boolean {
  * screen that was left), the keyboard arrives at what the new one is for; whatever still has it keeps it.
  */
 export function useArrival(): void {
-  const { key } = useLocation();
-  const arrived = useRef(key);
+  const { key, pathname } = useLocation();
+  const arrived = useRef({ key, pathname });
   useEffect(() => {
-    if (arrived.current === key) return;
-    arrived.current = key;
+    if (arrived.current.key === key) return;
+    // Who reads a screen further down and steps to another date goes on reading there.
+    const isSameScreen = arrived.current.pathname === pathname;
+    arrived.current = { key, pathname };
     // Once the screen has drawn what it shows.
     const frame = requestAnimationFrame(() => {
       if (document.activeElement === null || document.activeElement === document.body) {
-        focusMain();
+        focusMain(isSameScreen);
         // Who works through a routine goes on by keys, which a field would take.
         if (isRoutineUnderWay() && isTyping(document.activeElement))
           document.getElementById("screen")?.focus({ preventScroll: true });
@@ -42,5 +47,5 @@ export function useArrival(): void {
     return () => {
       cancelAnimationFrame(frame);
     };
-  }, [key]);
+  }, [key, pathname]);
 }

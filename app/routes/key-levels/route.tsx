@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link, useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { keyLevels } from "@studies/key-levels/key-levels";
 import { priceChanges } from "@studies/key-levels/price-changes";
 import { clipped } from "@studies/words/words";
@@ -18,6 +17,7 @@ import type { Route } from "./+types/route";
 import { ClauseTable } from "./clause-table";
 import { InstrumentMenu } from "./instrument-menu";
 import { LevelLadder } from "./level-ladder";
+import { Later } from "~/ui/later";
 
 const REACHES = [2, 4, 10];
 const REACH = 4;
@@ -76,11 +76,13 @@ export default function KeyLevels({ loaderData }: Route.ComponentProps) {
       <div className="@container">
         <div className="grid items-start gap-7 @min-[908px]:grid-cols-2">
           <figure data-main className="min-w-0 @min-[908px]:sticky @min-[908px]:top-0">
-            <Suspense fallback={<LevelLadder levels={levels} reach={reach} />}>
-              <Await resolve={loaderData.changes} errorElement={<LevelLadder levels={levels} reach={reach} />}>
-                {(wired) => <LevelLadder levels={levels} reach={reach} clauses={changesOf(wired)?.result.clauses} />}
-              </Await>
-            </Suspense>
+            <Later
+              said={loaderData.changes}
+              waiting={<LevelLadder levels={levels} reach={reach} />}
+              failed={<LevelLadder levels={levels} reach={reach} />}
+            >
+              {(wired) => <LevelLadder levels={levels} reach={reach} clauses={changesOf(wired)?.result.clauses} />}
+            </Later>
           </figure>
           <section
             aria-label="Clauses on price"
@@ -90,17 +92,16 @@ export default function KeyLevels({ loaderData }: Route.ComponentProps) {
               name: `prices that change a clause on ${levels.name}`,
             })}
           >
-            <Suspense fallback={<p className="text-soft">Trying the prices of the next session…</p>}>
-              <Await
-                resolve={loaderData.changes}
-                errorElement={<p className="text-soft">Where clauses change could not be worked out at this date.</p>}
-              >
-                {(wired) => {
-                  const changes = changesOf(wired);
-                  return changes ? <ClauseTable {...changes} reach={reach} /> : null;
-                }}
-              </Await>
-            </Suspense>
+            <Later
+              said={loaderData.changes}
+              waiting={<p className="text-soft">Trying the prices of the next session…</p>}
+              failed={<p className="text-soft">Where clauses change could not be worked out at this date.</p>}
+            >
+              {(wired) => {
+                const changes = changesOf(wired);
+                return changes ? <ClauseTable {...changes} reach={reach} /> : null;
+              }}
+            </Later>
           </section>
         </div>
       </div>

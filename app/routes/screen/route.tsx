@@ -1,5 +1,5 @@
-import { Suspense, useState } from "react";
-import { Await, Link, useNavigate, useSearchParams } from "react-router";
+import { useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import { switchedOn } from "@core/conditions/condition";
 import { ruleSentence } from "@core/conditions/sentence";
 import { listItems } from "@server/items.server";
@@ -30,6 +30,7 @@ import { HitsPart } from "./hits-part";
 import { SavedScans } from "./saved-scans";
 import { RANK, scanOf, TOPS } from "./scan-params";
 import { ResultPart } from "./result-part";
+import { Later } from "~/ui/later";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
@@ -209,22 +210,21 @@ export default function Screen({ loaderData }: Route.ComponentProps) {
         />
       </div>
       {!isEmpty(rule) && (
-        <Suspense fallback={<p className="mt-5 text-soft">Looking at all past sessions…</p>}>
-          <Await
-            resolve={loaderData.hits}
-            errorElement={<p className="mt-5 text-soft">What such scans have made could not be worked out at this date.</p>}
-          >
-            {(wired) => {
-              const told = hitsFrom(wired);
-              return told ? (
-                <HitsPart
-                  {...told}
-                  twin={hrefOf(NOWHERE, "/data/scan-hits", { when: search.get("when") ?? undefined, for: asked.for })}
-                />
-              ) : null;
-            }}
-          </Await>
-        </Suspense>
+        <Later
+          said={loaderData.hits}
+          waiting={<p className="mt-5 text-soft">Looking at all past sessions…</p>}
+          failed={<p className="mt-5 text-soft">What such scans have made could not be worked out at this date.</p>}
+        >
+          {(wired) => {
+            const told = hitsFrom(wired);
+            return told ? (
+              <HitsPart
+                {...told}
+                twin={hrefOf(NOWHERE, "/data/scan-hits", { when: search.get("when") ?? undefined, for: asked.for })}
+              />
+            ) : null;
+          }}
+        </Later>
       )}
       <SavedScans saved={scans} current={name} />
     </>

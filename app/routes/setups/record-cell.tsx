@@ -1,10 +1,9 @@
-import { Suspense } from "react";
-import { Await } from "react-router";
 import type { KindRecord } from "@core/setups/kind-record";
 import type { RecordRow, setupRecords, Span } from "@studies/setups/setup-records";
 import type { AnyKind } from "@studies/setups/setup-words";
 import { count, percent, signedPercent } from "@studies/words/words";
 import { IntervalMark, sideOfZero } from "~/ui/interval-mark";
+import { Later } from "~/ui/later";
 
 /** What the records study says, when it has been worked out. */
 export interface Records {
@@ -13,7 +12,7 @@ export interface Records {
 }
 
 interface Props {
-  readonly records: Promise<Records | undefined>;
+  readonly records: Promise<Records | undefined> | undefined;
   readonly kind: AnyKind;
   readonly span: Span;
   /** Of the cell; where there is little room the interval and the cases are said on hover alone. */
@@ -23,14 +22,12 @@ interface Props {
 /** The record of a kind over a span: its edge with the interval drawn, on a scale that all of them share. */
 export function RecordCell({ records, kind, span, width }: Props) {
   return (
-    <Suspense fallback={<span className="text-soft">…</span>}>
-      <Await resolve={records} errorElement={<span className="text-soft">–</span>}>
-        {(told) => {
-          const record = told?.rows.find((row) => row.kind === kind)?.spans[span];
-          return record && record.n > 0 ? <Whisker record={record} width={width} /> : <span className="text-soft">no case</span>;
-        }}
-      </Await>
-    </Suspense>
+    <Later said={records} waiting={<span className="text-soft">…</span>} failed={<span className="text-soft">–</span>}>
+      {(told) => {
+        const record = told?.rows.find((row) => row.kind === kind)?.spans[span];
+        return record && record.n > 0 ? <Whisker record={record} width={width} /> : <span className="text-soft">no case</span>;
+      }}
+    </Later>
   );
 }
 

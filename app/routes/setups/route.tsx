@@ -1,11 +1,10 @@
-import { Suspense } from "react";
-import { Await, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import { paramsFromSearch } from "@server/ask/params-from-search";
 import { anyOf, WHOLE_MARKET } from "@studies/sets/group-key";
-import { setupRecords } from "@studies/setups/setup-records";
 import { ANY_KINDS } from "@studies/setups/setup-words";
 import { setups } from "@studies/setups/setups";
-import { askFor, findFor } from "~/ask.server";
+import { askFor } from "~/ask.server";
+import { atOf } from "~/at-of";
 import { hrefOf, parseHere, useHere, NOWHERE } from "~/here";
 import { listsNow } from "~/lists-now.server";
 import { offeredGroups } from "~/offered-groups.server";
@@ -14,13 +13,15 @@ import { ControlSentence, InlineMenu } from "~/ui/inline-menu";
 import { Reading, SentenceText } from "~/ui/reading";
 import { UniverseMenu } from "~/ui/universe-menu";
 import { useKeys } from "~/ui/use-keys";
+import { useLater } from "~/ui/use-later";
 import { universeFrom, universesFor } from "~/universes.server";
 import { pinProps } from "~/ui/pin/pin-props";
 import { fromWire, toWire, type ResultOf } from "~/wire";
 import type { Route } from "./+types/route";
 import { BracketLegend } from "./bracket-picture";
-import type { Records } from "./record-cell";
+import type { loader as recordsLoader } from "./records";
 import { SetupsTable } from "./setups-table";
+import { Later } from "~/ui/later";
 
 export async function loader({ request }: Route.LoaderArgs) {
   const search = new URL(request.url).searchParams;
@@ -29,15 +30,11 @@ export async function loader({ request }: Route.LoaderArgs) {
   const own = { ...paramsFromSearch(setups.params, search), for: universe, focus: focus.length > 0 ? anyOf(focus) : "" };
   const answer = await askFor(request, setups, own);
   const [groups, lists] = await Promise.all([offeredGroups(request), listsNow(request, answer.market, answer.asOf)]);
-  // Come after the list: all history is looked at.
-  const records = findFor(request, setupRecords, { for: universe }).then(
-    (said): Records | undefined => said && { reading: said.reading, rows: said.result.rows },
-  );
   return {
     reading: answer.reading,
     answer: toWire(answer.result),
     universe,
-    records,
+    at: atOf(answer.market, answer.asOf, [universe]),
     universes: universesFor(
       focus,
       lists,
@@ -55,7 +52,9 @@ export default function Setups({ loaderData }: Route.ComponentProps) {
   const here = useHere();
   const [search] = useSearchParams();
   const wayBack = useWayBack();
-  const { universes, universe, records } = loaderData;
+  const { universes, universe, at } = loaderData;
+  const { later, isStale } = useLater<typeof recordsLoader>("/setups/records", at);
+  const records = isStale ? undefined : later?.records;
   const answer = fromWire<ResultOf<typeof setups>>(loaderData.answer);
   useKeys({ Backspace: () => wayBack(undefined) });
   const shownFor = search.get("for") ?? (here.focus.length > 0 ? "focus" : WHOLE_MARKET);
@@ -139,20 +138,19 @@ export default function Setups({ loaderData }: Route.ComponentProps) {
           name: "the records of setups",
         })}
       >
-        <Suspense fallback={<p className="text-soft">What each kind has been worth here is being worked out…</p>}>
-          <Await
-            resolve={records}
-            errorElement={<p className="text-soft">What each kind has been worth here could not be worked out at this date.</p>}
-          >
-            {(told) => (
-              <p>
-                {told?.reading.map((sentence, k) => (
-                  <SentenceText key={k} sentence={sentence} />
-                ))}
-              </p>
-            )}
-          </Await>
-        </Suspense>
+        <Later
+          said={records}
+          waiting={<p className="text-soft">What each kind has been worth here is being worked out…</p>}
+          failed={<p className="text-soft">What each kind has been worth here could not be worked out at this date.</p>}
+        >
+          {(told) => (
+            <p>
+              {told?.reading.map((sentence, k) => (
+                <SentenceText key={k} sentence={sentence} />
+              ))}
+            </p>
+          )}
+        </Later>
       </div>
       <SetupsTable answer={answer} records={records} />
       <BracketLegend />

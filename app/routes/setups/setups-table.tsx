@@ -21,7 +21,7 @@ import { hrefFor, SetupCells } from "./setup-cells";
 
 interface Props {
   readonly answer: ResultOf<typeof setups>;
-  readonly records: Promise<Records | undefined>;
+  readonly records: Promise<Records | undefined> | undefined;
 }
 
 const SPAN_HEADS: readonly (readonly [Span, string])[] = [

@@ -1,9 +1,8 @@
-import { Suspense } from "react";
-import { Await } from "react-router";
 import type { AlertShown } from "~/alerts.server";
 import { hrefOf, useHere } from "~/here";
 import { TickerLinks } from "~/ui/ticker-links";
 import { TodaySection } from "./today-section";
+import { Later } from "~/ui/later";
 
 export interface AlertsSaid {
   readonly alerts: readonly AlertShown[];
@@ -11,16 +10,16 @@ export interface AlertsSaid {
 }
 
 /** For whom alerts came at this close; nothing where none did. */
-export function AlertsNow({ said }: { readonly said: Promise<AlertsSaid> }) {
+export function AlertsNow({ said }: { readonly said: Promise<AlertsSaid> | undefined }) {
   return (
-    <Suspense fallback={null}>
-      <Await
-        resolve={said}
-        errorElement={<p className="mt-6 text-soft">For whom alerts came could not be worked out at this date.</p>}
-      >
-        {(found) => <Came {...found} />}
-      </Await>
-    </Suspense>
+    <Later
+      said={said}
+      hold
+      waiting={null}
+      failed={<p className="mt-6 text-soft">For whom alerts came could not be worked out at this date.</p>}
+    >
+      {(found) => <Came {...found} />}
+    </Later>
   );
 }
 

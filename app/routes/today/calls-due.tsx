@@ -1,5 +1,3 @@
-import { Suspense } from "react";
-import { Await } from "react-router";
 import type { CallRow } from "@studies/calls/call-row";
 import { callSentence } from "@studies/calls/call-words";
 import { count, date, signedPercent } from "@studies/words/words";
@@ -7,6 +5,7 @@ import { hrefOf, useHere } from "~/here";
 import { fromWire, type Wired } from "~/wire";
 import { TodaySection } from "./today-section";
 import { SentenceText } from "~/ui/reading";
+import { Later } from "~/ui/later";
 
 export interface CallsSaid {
   readonly asOf: number;
@@ -17,32 +16,30 @@ export interface CallsSaid {
 const SOON = 5;
 
 /** Calls that were scored at this close, and those that fall due soon; nothing without any. */
-export function CallsDue({ said }: { readonly said: Promise<CallsSaid> }) {
+export function CallsDue({ said }: { readonly said: Promise<CallsSaid> | undefined }) {
   const here = useHere();
   return (
-    <Suspense fallback={null}>
-      <Await resolve={said} errorElement={<p className="mt-6 text-soft">The calls could not be scored at this date.</p>}>
-        {({ asOf, rows }) => {
-          const all = fromWire<readonly CallRow[]>(rows);
-          const told = [
-            ...all.filter((row) => row.state === "scored" && row.due === asOf),
-            ...all.filter((row) => row.state === "open" && row.left <= SOON).sort((a, b) => a.left - b.left),
-          ];
-          if (told.length === 0) return null;
-          return (
-            <TodaySection label="Calls" to={hrefOf(here, "/briefs/calls")} more="the ledger" className="mt-6">
-              <ul>
-                {told.map((row) => (
-                  <li key={row.id} className="border-b border-rule/70 py-1 font-serif text-[16px] leading-6">
-                    <SentenceText sentence={[...callSentence(row), outcomeWords(row)]} />
-                  </li>
-                ))}
-              </ul>
-            </TodaySection>
-          );
-        }}
-      </Await>
-    </Suspense>
+    <Later said={said} hold waiting={null} failed={<p className="mt-6 text-soft">The calls could not be scored at this date.</p>}>
+      {({ asOf, rows }) => {
+        const all = fromWire<readonly CallRow[]>(rows);
+        const told = [
+          ...all.filter((row) => row.state === "scored" && row.due === asOf),
+          ...all.filter((row) => row.state === "open" && row.left <= SOON).sort((a, b) => a.left - b.left),
+        ];
+        if (told.length === 0) return null;
+        return (
+          <TodaySection label="Calls" to={hrefOf(here, "/briefs/calls")} more="the ledger" className="mt-6">
+            <ul>
+              {told.map((row) => (
+                <li key={row.id} className="border-b border-rule/70 py-1 font-serif text-[16px] leading-6">
+                  <SentenceText sentence={[...callSentence(row), outcomeWords(row)]} />
+                </li>
+              ))}
+            </ul>
+          </TodaySection>
+        );
+      }}
+    </Later>
   );
 }
 

@@ -1,13 +1,13 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import { dayMonth } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import type { Due } from "./due.server";
+import { Later } from "~/ui/later";
 
 const MOST = 12;
 
 /** What is due in the ten sessions to come, by its day. */
-export function DueAhead({ said }: { readonly said: Promise<readonly Due[]> }) {
+export function DueAhead({ said }: { readonly said: Promise<readonly Due[]> | undefined }) {
   const here = useHere();
   return (
     <section aria-label="The next ten sessions">
@@ -17,11 +17,14 @@ export function DueAhead({ said }: { readonly said: Promise<readonly Due[]> }) {
           as a calendar
         </a>
       </h2>
-      <Suspense fallback={<p className="min-h-[84px] py-2 text-soft">Looking at plans, lists and calls…</p>}>
-        <Await resolve={said} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
-          {(due) => <Rows due={due} />}
-        </Await>
-      </Suspense>
+      <Later
+        said={said}
+        hold
+        waiting={<p className="min-h-[84px] py-2 text-soft">Looking at plans, lists and calls…</p>}
+        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
+      >
+        {(due) => <Rows due={due} />}
+      </Later>
     </section>
   );
 }

@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import type { HeldRecord, heldRecords } from "@studies/precedents/held-records";
 import { percent, probability, signedPercent } from "@studies/words/words";
@@ -9,6 +8,7 @@ import { SentenceText } from "~/ui/reading";
 import { PlainTable } from "~/ui/table/plain-table";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
+import { Later } from "~/ui/later";
 
 export interface HoldingSituation {
   readonly name: string;
@@ -24,7 +24,7 @@ interface Held {
 
 interface Props {
   /** What holds, worked out while the rest of the page is read already. */
-  readonly held: Promise<Held | undefined>;
+  readonly held: Promise<Held | undefined> | undefined;
   readonly situations: readonly HoldingSituation[];
 }
 
@@ -50,13 +50,16 @@ export function HoldingNow({ held, situations }: Props) {
           holds{s.instruments > 1 ? ` for ${s.holding} of ${s.instruments}` : ""}.
         </p>
       ))}
-      <Suspense fallback={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}>
-        <Await resolve={held} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
-          {(said) =>
-            said ? <Records reading={said.reading} answer={fromWire<ResultOf<typeof heldRecords>>(said.answer)} /> : null
-          }
-        </Await>
-      </Suspense>
+      <Later
+        said={held}
+        hold
+        waiting={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}
+        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
+      >
+        {(said) =>
+          said ? <Records reading={said.reading} answer={fromWire<ResultOf<typeof heldRecords>>(said.answer)} /> : null
+        }
+      </Later>
     </section>
   );
 }

@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import type { ListRow } from "@studies/lists/list-columns";
 import { hrefOf, useHere } from "~/here";
@@ -7,6 +6,7 @@ import { SentenceText } from "~/ui/reading";
 import { TickerLinks } from "~/ui/ticker-links";
 import { fromWire, type Wired } from "~/wire";
 import { TodaySection } from "./today-section";
+import { Later } from "~/ui/later";
 
 export interface ListsSaid {
   readonly reading: readonly Sentence[];
@@ -16,18 +16,18 @@ export interface ListsSaid {
 const MOST_TICKERS = 12;
 
 /** Who came into the lists and who left them on the session; nothing where no list is kept. */
-export function ListsNow({ said }: { readonly said: Promise<ListsSaid | undefined> }) {
+export function ListsNow({ said }: { readonly said: Promise<ListsSaid | undefined> | undefined }) {
   return (
-    <Suspense fallback={null}>
-      <Await
-        resolve={said}
-        errorElement={<p className="mt-6 text-soft">Who came into the lists could not be worked out at this date.</p>}
-      >
-        {(found) =>
-          found === undefined ? null : <Found reading={found.reading} rows={fromWire<readonly ListRow[]>(found.rows)} />
-        }
-      </Await>
-    </Suspense>
+    <Later
+      said={said}
+      hold
+      waiting={null}
+      failed={<p className="mt-6 text-soft">Who came into the lists could not be worked out at this date.</p>}
+    >
+      {(found) =>
+        found === undefined ? null : <Found reading={found.reading} rows={fromWire<readonly ListRow[]>(found.rows)} />
+      }
+    </Later>
   );
 }
 

@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import { isNearTrigger } from "@studies/plans/near-trigger";
 import type { PlanRow } from "@studies/plans/plan-row";
 import { inRisks } from "@studies/plans/plan-words";
@@ -7,6 +6,7 @@ import { count, date, list, price, signed } from "@studies/words/words";
 import { hrefOf, useHere } from "~/here";
 import { fromWire, type Wired } from "~/wire";
 import { TodaySection } from "./today-section";
+import { Later } from "~/ui/later";
 
 export interface PlansSaid {
   readonly asOf: number;
@@ -18,19 +18,22 @@ export interface PlansSaid {
 const SOON = 5;
 
 /** What plans did on this session, what is open, near its entry, or comes to its end or a report soon; nothing without any of it. */
-export function PlansNow({ said }: { readonly said: Promise<PlansSaid> }) {
+export function PlansNow({ said }: { readonly said: Promise<PlansSaid> | undefined }) {
   return (
-    <Suspense fallback={null}>
-      <Await resolve={said} errorElement={<p className="mt-6 text-soft">The plans could not be followed to this date.</p>}>
-        {({ asOf, provisional, rows }) => {
-          const told = fromWire<readonly PlanRow[]>(rows).flatMap((row) => {
-            const words = wordsOf(row, asOf, provisional);
-            return words.length > 0 ? [{ row, words }] : [];
-          });
-          return told.length === 0 ? null : <Told told={told} />;
-        }}
-      </Await>
-    </Suspense>
+    <Later
+      said={said}
+      hold
+      waiting={null}
+      failed={<p className="mt-6 text-soft">The plans could not be followed to this date.</p>}
+    >
+      {({ asOf, provisional, rows }) => {
+        const told = fromWire<readonly PlanRow[]>(rows).flatMap((row) => {
+          const words = wordsOf(row, asOf, provisional);
+          return words.length > 0 ? [{ row, words }] : [];
+        });
+        return told.length === 0 ? null : <Told told={told} />;
+      }}
+    </Later>
   );
 }
 

@@ -1,9 +1,9 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import type { Sentence } from "@studies/define-study";
 import { hrefOf, useHere } from "~/here";
 import { SentenceText } from "~/ui/reading";
 import { TodaySection } from "./today-section";
+import { Later } from "~/ui/later";
 
 export interface SetupsSaid {
   /** Key of whom they are of, and what those are called. */
@@ -13,13 +13,16 @@ export interface SetupsSaid {
 }
 
 /** What is set up for the next session in the focus and the lists; nothing without either. */
-export function SetupsNow({ said }: { readonly said: Promise<readonly SetupsSaid[]> }) {
+export function SetupsNow({ said }: { readonly said: Promise<readonly SetupsSaid[]> | undefined }) {
   return (
-    <Suspense fallback={null}>
-      <Await resolve={said} errorElement={<p className="mt-6 text-soft">What is set up could not be worked out at this date.</p>}>
-        {(found) => (found.length === 0 ? null : <Found found={found} />)}
-      </Await>
-    </Suspense>
+    <Later
+      said={said}
+      hold
+      waiting={null}
+      failed={<p className="mt-6 text-soft">What is set up could not be worked out at this date.</p>}
+    >
+      {(found) => (found.length === 0 ? null : <Found found={found} />)}
+    </Later>
   );
 }
 

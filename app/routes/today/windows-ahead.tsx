@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link } from "react-router";
+import { Link } from "react-router";
 import { windowKey, windowText } from "@studies/seasons/window-columns";
 import type { windowsAhead } from "@studies/seasons/windows-ahead";
 import type { Sentence } from "@studies/define-study";
@@ -12,6 +11,7 @@ import { TickerName } from "~/ui/ticker-name";
 import { signColour } from "~/ui/tint";
 import { fromWire, type ResultOf, type Wired } from "~/wire";
 import { TodaySection } from "./today-section";
+import { Later } from "~/ui/later";
 
 export interface WindowsSaid {
   readonly reading: readonly Sentence[];
@@ -21,7 +21,7 @@ export interface WindowsSaid {
 const MOST = 8;
 
 /** The windows that the lists and the focus enter within five sessions, worked out while the rest of the page is read already. */
-export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> }) {
+export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> | undefined }) {
   const here = useHere();
   return (
     <TodaySection
@@ -30,20 +30,23 @@ export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> 
       to={hrefOf(here, "/seasons/windows")}
       more="every window"
     >
-      <Suspense fallback={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
-        <Await resolve={said} errorElement={<p className="py-2 text-soft">This could not be worked out at this date.</p>}>
-          {(found) =>
-            found === undefined ? (
-              <p className="py-2 text-soft">
-                There is no list and no focus: keep some stocks as a list, or take groups into the focus, and their windows are
-                told here.
-              </p>
-            ) : (
-              <Found reading={found.reading} {...fromWire<ResultOf<typeof windowsAhead>>(found.answer)} />
-            )
-          }
-        </Await>
-      </Suspense>
+      <Later
+        said={said}
+        hold
+        waiting={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}
+        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
+      >
+        {(found) =>
+          found === undefined ? (
+            <p className="py-2 text-soft">
+              There is no list and no focus: keep some stocks as a list, or take groups into the focus, and their windows are told
+              here.
+            </p>
+          ) : (
+            <Found reading={found.reading} {...fromWire<ResultOf<typeof windowsAhead>>(found.answer)} />
+          )
+        }
+      </Later>
     </TodaySection>
   );
 }

@@ -1,5 +1,4 @@
-import { Suspense } from "react";
-import { Await, Link, useNavigate, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { TrialView } from "@studies/trials/trial-views";
 import { signedPercent } from "@studies/words/words";
 import { hrefNowWith, hrefOf, useHere } from "~/here";
@@ -11,6 +10,7 @@ import { RemovedItem } from "~/ui/removed-item";
 import { SaveItem } from "~/ui/save-item";
 import { PlainTable } from "~/ui/table/plain-table";
 import { useItems } from "~/ui/use-items";
+import { Later } from "~/ui/later";
 
 interface Saved {
   readonly name: string;
@@ -143,14 +143,12 @@ interface ToldProps {
 
 function Told({ judged, name, show }: ToldProps) {
   return (
-    <Suspense fallback={<span className="text-soft">…</span>}>
-      <Await resolve={judged} errorElement={<span className="text-soft">–</span>}>
-        {(all) => {
-          const own = all.find((t) => t.name === name);
-          return own ? show(own) : null;
-        }}
-      </Await>
-    </Suspense>
+    <Later said={judged} waiting={<span className="text-soft">…</span>} failed={<span className="text-soft">–</span>}>
+      {(all) => {
+        const own = all.find((t) => t.name === name);
+        return own ? show(own) : null;
+      }}
+    </Later>
   );
 }
 
