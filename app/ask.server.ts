@@ -28,6 +28,13 @@ export async function formOf(request: Request): Promise<FormData> {
   }
 }
 
+const givingWay = new WeakSet<Request>();
+
+/** What is asked for a request from now on gives way to what pages wait for. */
+export function letGiveWay(request: Request): void {
+  givingWay.add(request);
+}
+
 /** Asks a study with the market, as-of date and parameters of a request's address, some of them given otherwise. */
 export async function askFor<S extends z.ZodObject, R>(
   request: Request,
@@ -38,8 +45,12 @@ export async function askFor<S extends z.ZodObject, R>(
   const { market, asOf } = parseHere(search);
   return foreseen(async () => {
     const desk = await getDesk();
-    const question = { study: study.name, params: params ?? paramsFromSearch(study.params, search), market, asOf };
-    const answer = await desk.ask<Exclude<R, undefined>>(question);
+    const answer = await desk.ask<Exclude<R, undefined>>({
+      study: study.name,
+      params: params ?? paramsFromSearch(study.params, search),
+      ...{ market, asOf },
+      givesWay: givingWay.has(request),
+    });
     if (answer.result === undefined) throw new NotFound(NO_INSTRUMENT);
     return answer;
   });
@@ -55,7 +66,8 @@ export async function findFor<S extends z.ZodObject, R>(
   const { market, asOf } = parseHere(new URL(request.url).searchParams);
   const desk = await getDesk();
   try {
-    const answer = await desk.ask<R>({ study: study.name, params, market: of ?? market, asOf });
+    const givesWay = givingWay.has(request);
+    const answer = await desk.ask<R>({ study: study.name, params, market: of ?? market, asOf, givesWay });
     return answer.result === undefined ? undefined : (answer as Answer<Exclude<R, undefined>>);
   } catch (error) {
     if (error instanceof NotFound || error instanceof Invalid) return undefined;

@@ -34,6 +34,8 @@ export interface Question {
   readonly market?: string | undefined;
   /** `YYYY-MM-DD` [the latest session]. */
   readonly asOf?: string | undefined;
+  /** Whether those that somebody waits for are answered before [no]. */
+  readonly givesWay?: boolean;
 }
 
 export interface Answer<R = unknown> {
@@ -150,7 +152,7 @@ export class Desk {
     const said =
       checked.study.cost === "long"
         ? (this.#answers.find(checked.key) ?? (await this.#jobOf(checked).wait()))
-        : await this.#answers.get(checked.key, () => this.#work(checked));
+        : await this.#answers.get(checked.key, () => this.#work(checked, question.givesWay));
     return answerOf<R>(checked, said);
   }
 
@@ -176,10 +178,10 @@ export class Desk {
     return { study, data, t, params, drawn, key };
   }
 
-  async #work(checked: Checked): Promise<Said> {
+  async #work(checked: Checked, givesWay?: boolean): Promise<Said> {
     const { study, data, t, params, drawn } = checked;
     if (study.cost === "light" || !this.#pool) return runStudy(checked);
-    const { said, fresh } = await this.#pool.run(data, { study: study.name, params, t, drawn });
+    const { said, fresh } = await this.#pool.run(data, { study: study.name, params, t, drawn }, givesWay);
     this.#loaded.learn(data, fresh);
     return said;
   }

@@ -56,6 +56,21 @@ describe("the desk", () => {
       expect(differences(await pooled.ask(question), await desk.ask(question))).toEqual([]);
     }
   });
+  it("answers what somebody waits for before what gives way", async () => {
+    const pooled = new Desk(desk.db, { pool });
+    await pooled.ask({ study: "members", params: {} });
+    const order: string[] = [];
+    const ask = async (name: string, asOf: string, givesWay = false) => {
+      await pooled.ask({ study: "members", params: {}, asOf, givesWay });
+      order.push(name);
+    };
+    const later = ["2026-05-12", "2026-05-13", "2026-05-14", "2026-05-15"].map((asOf, k) => ask(`later ${k}`, asOf, true));
+    await Promise.all([...later, ask("now", "2026-05-18")]);
+    expect(order).toHaveLength(5);
+    // The first may have been begun already.
+    expect(order.indexOf("now")).toBeLessThan(2);
+    expect([...order].sort()).toEqual(["later 0", "later 1", "later 2", "later 3", "now"]);
+  });
   it("reads what is drawn as it stands when it is asked, itself and in a worker", async () => {
     const stock = world.instruments.find((i) => i.kind === "stock")!;
     const bars = world.bars.find((b) => b.ticker === stock.ticker)!;

@@ -6,6 +6,7 @@ import type { MarketData } from "@studies/market/market-data";
 import workerUrl from "../workers/study.worker.ts?node-worker";
 import type { ColumnCost, GrownData, StudyJob, WorkerAnswer } from "../workers/answer-job";
 import { newControl, shareOf, stopThrough } from "./study-job";
+import { GIVES_WAY, TaskOrder } from "./task-order";
 
 export type PoolJob = Pick<StudyJob, "study" | "params" | "t" | "drawn">;
 
@@ -18,8 +19,11 @@ export interface LongOptions {
 export interface StudyPool {
   /** Names the program that derives columns: the built worker carries a hash of what it is made of. */
   readonly code: string;
-  /** What was said to a heavy question, and the columns that were derived for it and are worth keeping. */
-  run(data: MarketData, job: PoolJob): Promise<WorkerAnswer>;
+  /**
+   * What was said to a heavy question, and the columns that were derived for it and are worth keeping.
+   * @param givesWay whether those that somebody waits for are answered before [no]
+   */
+  run(data: MarketData, job: PoolJob, givesWay?: boolean): Promise<WorkerAnswer>;
   /** The same to a long one, in a lane of its own. */
   runLong(data: MarketData, job: PoolJob, options: LongOptions): Promise<WorkerAnswer>;
   /** What the derived columns take that the threads hold. */
@@ -41,7 +45,7 @@ const STOP_MS = 5_000;
 export function startPool(url: string = workerUrl): StudyPool {
   const newThread = (idle: { minThreads: number; idleTimeout?: number }): Threads =>
     // Waiting by atomics, answers were now and then not heard of before the next question.
-    new Piscina({ filename: url, maxThreads: 1, atomics: "disabled", ...idle });
+    new Piscina({ filename: url, maxThreads: 1, atomics: "disabled", taskQueue: new TaskOrder(), ...idle });
   const threads: Threads[] = [newThread({ minThreads: 1 })];
   const threadOf = new Map<string, Threads>();
   const forMarket = (market: string): Threads => {
@@ -56,7 +60,7 @@ export function startPool(url: string = workerUrl): StudyPool {
   const long = newThread({ minThreads: 0, idleTimeout: 120_000 });
   return {
     code: path.basename(url),
-    run: (data, job) => ask(forMarket(data.market.market), data, job),
+    run: (data, job, givesWay) => ask(forMarket(data.market.market), data, givesWay ? { ...job, ...GIVES_WAY } : job),
     async runLong(data, job, { tell, signal }) {
       const control = newControl();
       const kill = new AbortController();

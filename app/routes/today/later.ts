@@ -10,7 +10,7 @@ import { anyOf } from "@studies/sets/group-key";
 import { setups } from "@studies/setups/setups";
 import { atOf } from "~/at-of";
 import { alertsHere } from "~/alerts.server";
-import { askFor, findFor, openDesk } from "~/ask.server";
+import { askFor, findFor, letGiveWay, openDesk } from "~/ask.server";
 import { parseHere } from "~/here";
 import type { ListNow } from "~/lists-now.server";
 import { modelsDue } from "~/saved-trials.server";
@@ -26,6 +26,7 @@ import type { WindowsSaid } from "./windows-ahead";
 
 /** What Today says after its first part, each as it is worked out, and of what. */
 export async function loader({ request }: Route.LoaderArgs) {
+  letGiveWay(request);
   const { market, asOf } = await askFor(request, directory, {});
   const desk = deskHere(request, market, asOf);
   const kept = desk.lists;

@@ -47,3 +47,6 @@ export function cellWords(name: string, { episodes, benchmark }: Answer, k: numb
   const over = cell.state === "finished" ? "" : " so far";
   return `${name}, ${day}: ${signedPercent(cell.net)} net${over}, ${signedPercent(cell.excess)} against ${benchmark}; ${cell.winners} of ${count(cell.bought, "purchase")} won`;
 }
+
+/** A return is strongest in tint at about twice what is usual over so many sessions. */
+export const fullOf = (held: number) => 0.012 * Math.sqrt(Math.max(1, held));
