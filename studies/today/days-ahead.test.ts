@@ -50,6 +50,12 @@ describe("days ahead", () => {
       "end of the week",
     ]);
   });
+  it("leave out a holiday on a weekend: no session is lost by it", () => {
+    const of = (date: string) => [{ market: "HAND", date: epochDay(date), known: epochDay("2026-01-01") }];
+    for (const weekend of ["2026-02-21", "2026-02-22"])
+      expect(told("2026-02-17", { sessions: 6 }, of(weekend)).map((row) => row[2])).not.toContain("holiday");
+    expect(told("2026-02-17", { sessions: 6 }, of("2026-02-23"))).toContainEqual([epochDay("2026-02-23"), 3, "holiday", ""]);
+  });
   it("and the periods that have ended with the session", () => {
     expect(at("2026-03-31").ended).toEqual(["month", "quarter"]);
     expect(at("2026-03-30").ended).toEqual([]);
