@@ -19,6 +19,8 @@ test("from a situation to the prices that change it, to what has followed anothe
   await page.getByRole("button", { name: "Reach: 4 ATRs" }).click();
   const before = await table.getByRole("row").count();
   await page.getByRole("menuitemradio", { name: "10 ATRs" }).click();
+  // Until then it is not where one comes back to.
+  await expect(page).toHaveURL(/reach=10/);
   await expect.poll(() => table.getByRole("row").count()).toBeGreaterThan(before);
   const clause = table.getByRole("link", { name: "it closes above the high before" });
   await clause.click();
