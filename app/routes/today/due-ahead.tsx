@@ -17,12 +17,7 @@ export function DueAhead({ said }: { readonly said: Promise<readonly Due[]> | un
           as a calendar
         </a>
       </h2>
-      <Later
-        said={said}
-        hold
-        waiting={<p className="min-h-[84px] py-2 text-soft">Looking at plans, lists and calls…</p>}
-        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
-      >
+      <Later said={said} hold waiting={<p className="min-h-[84px] py-2 text-soft">Looking at plans, lists and calls…</p>}>
         {(due) => <Rows due={due} />}
       </Later>
     </section>

@@ -50,12 +50,7 @@ export function HoldingNow({ held, situations }: Props) {
           holds{s.instruments > 1 ? ` for ${s.holding} of ${s.instruments}` : ""}.
         </p>
       ))}
-      <Later
-        said={held}
-        hold
-        waiting={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}
-        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
-      >
+      <Later said={held} hold waiting={<p className="min-h-[190px] py-2 text-soft">Looking at what has followed each…</p>}>
         {(said) =>
           said ? <Records reading={said.reading} answer={fromWire<ResultOf<typeof heldRecords>>(said.answer)} /> : null
         }

@@ -22,12 +22,7 @@ export function MonthsNow({ months }: { months: Promise<readonly MonthSaid[]> | 
       to={hrefOf(here, "/seasons")}
       more="every month"
     >
-      <Later
-        said={months}
-        hold
-        waiting={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}
-        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
-      >
+      <Later said={months} hold waiting={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
         {(said) =>
           said.length === 0 ? (
             <p className="py-2 text-soft">No sector has a month of an earlier year that counts yet.</p>

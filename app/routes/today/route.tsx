@@ -7,7 +7,7 @@ import { atOf } from "~/at-of";
 import { Chart } from "~/charts/chart";
 import type { ChartTheme } from "~/charts/chart-theme";
 import { indexAndRegimeOptions } from "~/charts/index-and-regime";
-import { hrefOf, useHere } from "~/here";
+import { hrefOf, parseHere, useHere } from "~/here";
 import { holdingSituations } from "~/saved-situations.server";
 import { readSettings } from "~/settings.server";
 import { savedZones } from "~/saved-zones.server";
@@ -59,6 +59,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   return {
     reading: answer.reading,
     market: answer.market,
+    at: atOf(answer.market, answer.asOf, parseHere(new URL(request.url).searchParams).focus),
     today: answer.result,
     regime: toWire(regime.result),
     summaries,
@@ -83,7 +84,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
     [regime],
   );
   const { r1, r5, index } = now.regime;
-  const { later, isStale } = useLater<typeof laterLoader>("/today-later", atOf(loaderData.market, now.asOf, here.focus));
+  const { later, isStale } = useLater<typeof laterLoader>("/today-later", loaderData.at);
   const briefs = useBriefs();
   const writeNote = () => void briefs.openOrBegin(EVENING);
   useKeys({ w: writeNote });

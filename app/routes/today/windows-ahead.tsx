@@ -30,12 +30,7 @@ export function WindowsAhead({ said }: { said: Promise<WindowsSaid | undefined> 
       to={hrefOf(here, "/seasons/windows")}
       more="every window"
     >
-      <Later
-        said={said}
-        hold
-        waiting={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}
-        failed={<p className="py-2 text-soft">This could not be worked out at this date.</p>}
-      >
+      <Later said={said} hold waiting={<p className="min-h-[58px] py-2 text-soft">Looking at earlier years…</p>}>
         {(found) =>
           found === undefined ? (
             <p className="py-2 text-soft">
